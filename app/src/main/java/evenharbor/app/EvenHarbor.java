@@ -1,0 +1,24 @@
+package evenharbor.app;
+
+import evenharbor.practice.clock.PracticeClock;
+import java.time.Clock;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
+import org.springframework.context.annotation.Bean;
+
+/** Starts the application. */
+@SpringBootApplication
+@ConfigurationPropertiesScan
+public class EvenHarbor {
+
+    /** The entry point; arguments are Spring Boot properties. */
+    public static void main(String[] arguments) {
+        SpringApplication.run(EvenHarbor.class, arguments);
+    }
+
+    @Bean
+    Clock clock(HarborProperties harbor) {
+        return harbor.practice() ? new PracticeClock(Clock.systemUTC()) : Clock.systemUTC();
+    }
+}

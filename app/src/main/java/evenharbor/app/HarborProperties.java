@@ -1,0 +1,35 @@
+package evenharbor.app;
+
+import java.nio.file.Path;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+
+/**
+ * How this installation is set up.
+ *
+ * @param home the folder for contents
+ * @param node the name of this process among those that share the database
+ * @param nameEnding under which harbor names are given out
+ * @param previewEnding under which previews have host names
+ * @param visitors the visitor-facing server
+ * @param appOrigin where people open the application
+ * @param practice whether the clock may be moved and the outside world is simulated
+ */
+@ConfigurationProperties("harbor")
+public record HarborProperties(
+        Path home,
+        String node,
+        String nameEnding,
+        String previewEnding,
+        Visitors visitors,
+        String appOrigin,
+        boolean practice) {
+
+    /**
+     * The visitor-facing server.
+     *
+     * @param bind the address to listen at
+     * @param port the TCP port; 0 for any free one
+     * @param hotBytes bytes of small contents held in memory
+     */
+    public record Visitors(String bind, int port, long hotBytes) {}
+}

@@ -1,0 +1,123 @@
+package evenharbor.app.build;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import evenharbor.app.content.Manifests;
+import evenharbor.app.draft.DraftChanged;
+import evenharbor.app.problem.Problem;
+import evenharbor.app.problem.ProblemType;
+import evenharbor.core.build.Builder;
+import evenharbor.core.build.Reference;
+import evenharbor.core.site.Settings;
+import evenharbor.core.version.FileEntry;
+import evenharbor.core.version.Manifest;
+import evenharbor.edge.blob.Blobs;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Objects;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.event.TransactionalEventListener;
+
+/**
+ * Makes builds, and remembers what each text loads and what each edit came to, so that a build after a small change
+ * costs little. What is forgotten is made again, with the same result.
+ */
+@Service
+public class Builds {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Builds.class);
+    private static final long MOST_REFERENCES_HELD = 2_000_000;
+    private static final long MOST_EDITS_HELD = 100_000;
+    private static final long MOST_BUILDS_HELD = 500;
+
+    private final Manifests manifests;
+    private final Blobs blobs;
+    private final Cache<String, List<Reference>> references = Caffeine.newBuilder()
+            .maximumWeight(MOST_REFERENCES_HELD)
+            .weigher((String hash, List<Reference> found) -> found.size() + 2)
+            .build();
+    private final Cache<Edit, FileEntry> edits =
+            Caffeine.newBuilder().maximumSize(MOST_EDITS_HELD).build();
+    private final Cache<Wanted, String> builds =
+            Caffeine.newBuilder().maximumSize(MOST_BUILDS_HELD).build();
+    private final ExecutorService ahead = Executors.newSingleThreadExecutor(work -> {
+        Thread thread = new Thread(work, "build-ahead");
+        thread.setDaemon(true);
+        thread.setPriority(Thread.MIN_PRIORITY);
+        return thread;
+    });
+
+    Builds(Manifests manifests, Blobs blobs) {
+        this.manifests = manifests;
+        this.blobs = blobs;
+    }
+
+    private record Edit(String hash, String key) {}
+
+    private record Wanted(String manifest, Settings settings) {}
+
+    /**
+     * The build of a manifest.
+     *
+     * @return the hash of the build's manifest
+     */
+    public String of(String manifest, Settings settings) {
+        // Search engines are told by a header: the files are the same.
+        Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()));
+        String known = builds.getIfPresent(wanted);
+        if (known == null) {
+            Manifest source = manifests.get(manifest);
+            Manifest build = Builder.build(source, settings, new Memory());
+            known = build.equals(source) ? manifest : manifests.put(build);
+            builds.put(wanted, known);
+        }
+        return known;
+    }
+
+    /** Builds ahead of time, so that a look at the draft and a publish find the work done. */
+    @TransactionalEventListener
+    void aheadOfTime(DraftChanged changed) {
+        ahead.execute(() -> {
+            try {
+                of(changed.manifest(), Settings.DEFAULT);
+            } catch (RuntimeException e) {
+                LOG.warn("The draft of site {} could not be built ahead of time", changed.siteId(), e);
+            }
+        });
+    }
+
+    private final class Memory implements Builder.Workshop {
+
+        @Override
+        public List<Reference> references(FileEntry file, Function<String, List<Reference>> reader) {
+            return Objects.requireNonNull(references.get(
+                    file.hash(),
+                    hash -> List.copyOf(manifests.text(file).map(reader).orElse(List.of()))));
+        }
+
+        @Override
+        public FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit) {
+            return Objects.requireNonNull(edits.get(new Edit(file.hash(), key), e -> {
+                String text = manifests
+                        .text(file)
+                        .orElseThrow(() -> new Problem(
+                                ProblemType.CONTENT_DAMAGED,
+                                "A stored file cannot be read. What is live stays as it is. Put the file in again."));
+                byte[] bytes = edit.apply(text).getBytes(StandardCharsets.UTF_8);
+                try {
+                    return new FileEntry(blobs.put(bytes), bytes.length, file.mediaType(), true);
+                } catch (IOException io) {
+                    throw new UncheckedIOException(io);
+                }
+            }));
+        }
+    }
+}

@@ -1,0 +1,92 @@
+package evenharbor.app.build;
+
+import evenharbor.app.content.Manifests;
+import evenharbor.core.version.FileEntry;
+import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.blob.Coding;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.util.Comparator;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Consumer;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+
+/**
+ * Makes the packed forms of contents that are live, once for each content, after the publish that brought them. Until
+ * they are there visitors get the content as it is. Work lost in a crash is found again when the site is next looked at.
+ */
+@Service
+public class Packing {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Packing.class);
+    private static final long SMALLEST = 256;
+    private static final long LARGEST = 32 << 20;
+
+    private final Blobs blobs;
+    private final Manifests manifests;
+    private final AtomicBoolean stopped = new AtomicBoolean();
+    private final ExecutorService worker = Executors.newSingleThreadExecutor(work -> {
+        Thread thread = new Thread(work, "packing");
+        thread.setDaemon(true);
+        thread.setPriority(Thread.MIN_PRIORITY);
+        return thread;
+    });
+
+    Packing(Blobs blobs, Manifests manifests) {
+        this.blobs = blobs;
+        this.manifests = manifests;
+    }
+
+    /**
+     * Packs what a build holds, in the background.
+     *
+     * @param build hash of the build's manifest
+     * @param packed hears of each content whose packed forms have been made
+     */
+    public void ofBuild(String build, Consumer<String> packed) {
+        worker.execute(() -> {
+            List<FileEntry> files = manifests.get(build).entries().stream()
+                    .filter(f -> Coding.packs(f.mediaType()) && f.size() >= SMALLEST && f.size() <= LARGEST)
+                    .sorted(Comparator.comparingLong(FileEntry::size))
+                    .toList();
+            for (FileEntry file : files) {
+                if (stopped.get()) {
+                    return;
+                }
+                try {
+                    if (pack(file)) {
+                        packed.accept(file.hash());
+                    }
+                } catch (IOException | RuntimeException e) {
+                    LOG.warn("Content {} could not be packed", file.hash(), e);
+                }
+            }
+        });
+    }
+
+    private boolean pack(FileEntry file) throws IOException {
+        boolean made = false;
+        byte[] bytes = null;
+        for (Coding coding : List.of(Coding.GZIP, Coding.BROTLI)) {
+            if (!blobs.isPacked(file.hash(), coding)) {
+                bytes = bytes == null ? blobs.read(file.hash(), Coding.IDENTITY) : bytes;
+                byte[] packed = coding.pack(bytes);
+                boolean pays = packed.length < bytes.length * 9L / 10;
+                blobs.putPacked(file.hash(), coding, pays ? packed : new byte[0]);
+                made = true;
+            }
+        }
+        return made;
+    }
+
+    @PreDestroy
+    void stop() {
+        stopped.set(true);
+        worker.shutdownNow();
+    }
+}

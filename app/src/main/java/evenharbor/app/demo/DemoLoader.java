@@ -1,0 +1,177 @@
+package evenharbor.app.demo;
+
+import evenharbor.app.HarborProperties;
+import evenharbor.app.access.Current;
+import evenharbor.app.access.People;
+import evenharbor.app.access.Person;
+import evenharbor.app.address.Addresses;
+import evenharbor.app.content.FileEntries;
+import evenharbor.app.draft.Drafts;
+import evenharbor.app.publish.Publisher;
+import evenharbor.app.publish.Publishing;
+import evenharbor.app.site.Site;
+import evenharbor.app.site.Sites;
+import evenharbor.app.version.Versions;
+import evenharbor.core.publish.Selection;
+import evenharbor.core.version.FileEntry;
+import evenharbor.edge.blob.Blobs;
+import evenharbor.practice.clock.PracticeClock;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Loads the made-up owner's four sites, once, by the same services that people use, with the practice clock moved back
+ * to when each thing happened.
+ */
+@Component
+class DemoLoader implements ApplicationRunner {
+
+    private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
+    private static final String PASSWORD = "moon over the quay";
+
+    private final DemoProperties demo;
+    private final HarborProperties harbor;
+    private final People people;
+    private final Sites sites;
+    private final Drafts drafts;
+    private final Versions versions;
+    private final Addresses addresses;
+    private final Publishing publishing;
+    private final Publisher publisher;
+    private final Blobs blobs;
+    private final Clock clock;
+
+    DemoLoader(
+            DemoProperties demo,
+            HarborProperties harbor,
+            People people,
+            Sites sites,
+            Drafts drafts,
+            Versions versions,
+            Addresses addresses,
+            Publishing publishing,
+            Publisher publisher,
+            Blobs blobs,
+            Clock clock) {
+        this.demo = demo;
+        this.harbor = harbor;
+        this.people = people;
+        this.sites = sites;
+        this.drafts = drafts;
+        this.versions = versions;
+        this.addresses = addresses;
+        this.publishing = publishing;
+        this.publisher = publisher;
+        this.blobs = blobs;
+        this.clock = clock;
+    }
+
+    @Override
+    public void run(ApplicationArguments arguments) throws IOException {
+        Path done = harbor.home().resolve("demo-loaded");
+        if (demo.demo() == null || Files.exists(done)) {
+            return;
+        }
+        if (!(clock instanceof PracticeClock practice)) {
+            LOG.warn("The demo is loaded in practice mode only");
+            return;
+        }
+        Instant now = clock.instant();
+        practice.setTo(now.minus(Duration.ofDays(200)));
+        Person marta = people.openAccount("Marta's sites", "Marta Quill", "marta@papermoon.example", PASSWORD);
+        Person ivo = people.add(marta.accountId(), "Ivo Lantern", "ivo@papermoon.example", PASSWORD);
+        Person other = people.openAccount("Seaside cinema", "Pia Holm", "pia@seaside.example", PASSWORD);
+        Current.as(
+                other,
+                () -> addresses.claim(
+                        sites.create("Seaside Cinema", Optional.empty(), false, false)
+                                .id(),
+                        "nightmarket"));
+        try (Stream<Path> folders = Files.list(demo.demo())) {
+            for (Path folder : folders.filter(Files::isDirectory).sorted().toList()) {
+                tell(folder, List.of(marta, ivo), practice, now);
+            }
+        } finally {
+            practice.reset();
+        }
+        Files.createFile(done);
+        LOG.info("The demo is loaded");
+    }
+
+    private void tell(Path folder, List<Person> tellers, PracticeClock practice, Instant now) {
+        DemoStory story = JsonMapper.builder().build().readValue(folder.resolve("story.json"), DemoStory.class);
+        practice.setTo(now.minus(Duration.ofDays(story.createdDaysAgo())));
+        Site[] site = new Site[1];
+        Current.as(tellers.get(0), () -> {
+            site[0] = sites.create(story.title(), Optional.empty(), false, false);
+            story.names().forEach(name -> addresses.claim(site[0].id(), name));
+        });
+        for (DemoStory.State state : story.states()) {
+            practice.setTo(now.minus(Duration.ofMinutes(Math.round(state.daysAgo() * 24 * 60))));
+            Current.as(tellers.get(state.by()), () -> act(site[0].id(), folder, state));
+        }
+    }
+
+    private void act(String siteId, Path folder, DemoStory.State state) {
+        if (!state.layer().isEmpty()) {
+            Map<String, FileEntry> files = layer(folder.resolve(state.layer()));
+            String what = "took in a folder of " + files.size() + " files";
+            drafts.change(
+                    siteId,
+                    OptionalLong.empty(),
+                    what,
+                    before -> before.with(all -> {
+                        all.putAll(files);
+                        state.removed().forEach(all::remove);
+                    }));
+        }
+        Optional<Integer> made = switch (state.then()) {
+            case PUBLISH -> {
+                String id = publishing.record(siteId, Selection.ALL, OptionalLong.empty(), true);
+                publisher.carryOut(id);
+                yield Optional.of(publishing.progress(id).version());
+            }
+            case SAVE -> Optional.of(versions.saveDraft(siteId, state.name()).number());
+            case LEAVE -> Optional.empty();
+            case TAKE_DOWN -> {
+                publishing.takeDown(siteId);
+                yield Optional.empty();
+            }
+        };
+        boolean described = !state.name().isEmpty() || !state.note().isEmpty() || state.kept();
+        made.filter(number -> described)
+                .ifPresent(number -> versions.describe(siteId, number, state.name(), state.note(), state.kept()));
+    }
+
+    private Map<String, FileEntry> layer(Path folder) {
+        Map<String, FileEntry> files = new TreeMap<>();
+        try (Stream<Path> found = Files.walk(folder)) {
+            for (Path file : found.filter(Files::isRegularFile).toList()) {
+                String path = folder.relativize(file).toString().replace('\\', '/');
+                byte[] bytes = Files.readAllBytes(file);
+                files.put(path, FileEntries.of(path, blobs.put(bytes), bytes));
+            }
+            blobs.settle();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return files;
+    }
+}

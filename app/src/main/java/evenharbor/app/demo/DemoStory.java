@@ -1,0 +1,45 @@
+package evenharbor.app.demo;
+
+import java.util.List;
+
+/**
+ * What happened to one of the demo's sites, read from {@code story.json} in its folder. Each state of the site is a
+ * folder of files that is laid over the state before.
+ *
+ * @param title what the site is called
+ * @param names harbor names claimed, the main one first
+ * @param createdDaysAgo when it was made
+ * @param states what was done, the earliest first
+ */
+record DemoStory(String title, List<String> names, int createdDaysAgo, List<State> states) {
+
+    /**
+     * One step of the story.
+     *
+     * @param daysAgo when
+     * @param layer the folder laid over the state before; empty for none
+     * @param removed paths that go
+     * @param then what is done with the draft
+     * @param name the name of the version made, if any
+     * @param note the note on the version made, if any
+     * @param kept whether the version made is kept
+     * @param by the person, 0 for the first
+     */
+    record State(
+            double daysAgo,
+            String layer,
+            List<String> removed,
+            Then then,
+            String name,
+            String note,
+            boolean kept,
+            int by) {}
+
+    /** What can be done with a draft. */
+    enum Then {
+        PUBLISH,
+        SAVE,
+        LEAVE,
+        TAKE_DOWN
+    }
+}

@@ -1,0 +1,214 @@
+package evenharbor.app.overview;
+
+import evenharbor.app.access.IfMatch;
+import evenharbor.app.access.RepeatKeys;
+import evenharbor.app.activity.Activities;
+import evenharbor.app.address.Address;
+import evenharbor.app.address.Addresses;
+import evenharbor.app.draft.Draft;
+import evenharbor.app.draft.Drafts;
+import evenharbor.app.publish.Live;
+import evenharbor.app.publish.LiveStates;
+import evenharbor.app.publish.Review;
+import evenharbor.app.site.Site;
+import evenharbor.app.site.Sites;
+import evenharbor.app.version.Versions;
+import evenharbor.core.site.Flag;
+import evenharbor.core.site.Settings;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Sites over HTTP, each with what the mast and its lane on All sites show. */
+@RestController
+@RequestMapping("/api/sites")
+class Overview {
+
+    private static final int MOST_ACTIVITIES = 200;
+
+    private final Sites sites;
+    private final Addresses addresses;
+    private final Drafts drafts;
+    private final LiveStates states;
+    private final Review review;
+    private final Versions versions;
+    private final Activities activities;
+    private final RepeatKeys repeats;
+
+    Overview(
+            Sites sites,
+            Addresses addresses,
+            Drafts drafts,
+            LiveStates states,
+            Review review,
+            Versions versions,
+            Activities activities,
+            RepeatKeys repeats) {
+        this.sites = sites;
+        this.addresses = addresses;
+        this.drafts = drafts;
+        this.states = states;
+        this.review = review;
+        this.versions = versions;
+        this.activities = activities;
+        this.repeats = repeats;
+    }
+
+    record FlagView(Flag.Pattern pattern, int ground, int figure) {}
+
+    record SpanView(Instant from, @Schema(nullable = true) Instant until, int version) {}
+
+    record NotchView(int number, String name, Instant at, boolean published) {}
+
+    record SiteView(
+            String id,
+            String title,
+            FlagView flag,
+            boolean live,
+            @Schema(nullable = true) Integer liveVersion,
+            @Schema(nullable = true) Instant liveSince,
+            List<Address> addresses,
+            int changes,
+            int files,
+            boolean listed,
+            boolean pinned,
+            boolean rightsConfirmed,
+            Instant createdAt,
+            long revision) {}
+
+    record LaneView(SiteView site, List<SpanView> spans, List<NotchView> notches) {}
+
+    record NewSite(
+            @NotBlank(message = "Give the site a name.") @Size(max = 120, message = "Use at most 120 characters.")
+            String title,
+
+            @Schema(nullable = true) String copyFrom,
+            boolean pages,
+            boolean settings) {}
+
+    record SiteSettings(
+            @NotBlank(message = "Give the site a name.") @Size(max = 120, message = "Use at most 120 characters.")
+            String title,
+
+            boolean listed,
+            boolean pinned) {}
+
+    @GetMapping
+    @Transactional(readOnly = true)
+    public List<LaneView> sites() {
+        List<Site> mine = sites.mine();
+        List<String> ids = mine.stream().map(Site::id).toList();
+        Map<String, List<Address>> names = addresses.of(ids).stream().collect(Collectors.groupingBy(Address::siteId));
+        Map<String, List<LiveStates.Span>> spans =
+                states.spans(ids).stream().collect(Collectors.groupingBy(LiveStates.Span::siteId));
+        return mine.stream()
+                .map(site ->
+                        lane(site, names.getOrDefault(site.id(), List.of()), spans.getOrDefault(site.id(), List.of())))
+                .toList();
+    }
+
+    private LaneView lane(Site site, List<Address> names, List<LiveStates.Span> spans) {
+        List<NotchView> notches = versions.of(site.id()).stream()
+                .map(v -> new NotchView(
+                        v.number(), v.name(), v.createdAt(), v.publishedAt().isPresent()))
+                .toList();
+        return new LaneView(
+                view(site, names, spans),
+                spans.stream()
+                        .map(s -> new SpanView(s.from(), s.until().orElse(null), s.version()))
+                        .toList(),
+                notches);
+    }
+
+    @GetMapping("/{siteId}")
+    @Transactional(readOnly = true)
+    public ResponseEntity<SiteView> site(@PathVariable String siteId) {
+        return answer(sites.mine(siteId));
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    SiteView create(
+            @RequestHeader(name = "Idempotency-Key", required = false) String key, @Valid @RequestBody NewSite form) {
+        String id = repeats.once(
+                key,
+                "site",
+                () -> sites.create(form.title(), Optional.ofNullable(form.copyFrom()), form.pages(), form.settings())
+                        .id());
+        return view(sites.mine(id), List.of(), List.of());
+    }
+
+    @PutMapping("/{siteId}")
+    ResponseEntity<SiteView> change(
+            @PathVariable String siteId,
+            @RequestHeader(name = "If-Match", required = false) String ifMatch,
+            @Valid @RequestBody SiteSettings form) {
+        return answer(sites.change(
+                siteId, form.title(), new Settings(form.listed(), form.pinned()), IfMatch.revision(ifMatch)));
+    }
+
+    @GetMapping("/{siteId}/activities")
+    List<Activities.Entry> activities(@PathVariable String siteId) {
+        sites.mine(siteId);
+        return activities.of(siteId, MOST_ACTIVITIES);
+    }
+
+    @GetMapping("/{siteId}/past")
+    @Transactional(readOnly = true)
+    public LaneView past(@PathVariable String siteId) {
+        Site site = sites.mine(siteId);
+        return lane(site, addresses.of(siteId), states.spans(List.of(siteId)));
+    }
+
+    private ResponseEntity<SiteView> answer(Site site) {
+        return ResponseEntity.ok()
+                .eTag(IfMatch.tag(site.revision()))
+                .body(view(site, addresses.of(site.id()), states.spans(List.of(site.id()))));
+    }
+
+    private SiteView view(Site site, List<Address> names, List<LiveStates.Span> spans) {
+        Live live = states.of(site.id());
+        Draft draft = drafts.find(site.id());
+        Flag flag = Flag.of(site.id());
+        Instant since = !live.live()
+                ? null
+                : spans.stream()
+                        .filter(s -> s.until().isEmpty())
+                        .map(LiveStates.Span::from)
+                        .findFirst()
+                        .orElse(null);
+        return new SiteView(
+                site.id(),
+                site.title(),
+                new FlagView(flag.pattern(), flag.ground(), flag.figure()),
+                live.live(),
+                live.version().orElse(null),
+                since,
+                names,
+                review.of(site.id()).count(),
+                drafts.files(draft).count(),
+                site.settings().listed(),
+                site.settings().pinned(),
+                site.rightsConfirmed(),
+                site.createdAt(),
+                site.revision());
+    }
+}

@@ -1,0 +1,163 @@
+package evenharbor.app.publish;
+
+import evenharbor.app.access.RepeatKeys;
+import evenharbor.app.draft.Draft;
+import evenharbor.app.draft.Drafts;
+import evenharbor.app.site.Site;
+import evenharbor.app.site.Sites;
+import evenharbor.core.publish.Selection;
+import evenharbor.core.version.Change;
+import evenharbor.core.version.FileEntry;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The publish review, publishing and the live switch over HTTP. */
+@RestController
+@RequestMapping("/api")
+class PublishController {
+
+    private final Publishing publishing;
+    private final Review review;
+    private final Sites sites;
+    private final Drafts drafts;
+    private final LiveStates states;
+    private final RepeatKeys repeats;
+
+    PublishController(
+            Publishing publishing, Review review, Sites sites, Drafts drafts, LiveStates states, RepeatKeys repeats) {
+        this.publishing = publishing;
+        this.review = review;
+        this.sites = sites;
+        this.drafts = drafts;
+        this.states = states;
+        this.repeats = repeats;
+    }
+
+    record ChangeView(
+            Change.Kind kind,
+            String path,
+            @Schema(nullable = true) String from,
+            long before,
+            long after,
+            boolean page,
+            boolean edited) {}
+
+    record ReviewView(
+            long draftRevision,
+            boolean rightsConfirmed,
+            @Schema(nullable = true) Integer liveVersion,
+            boolean live,
+            int files,
+            long bytes,
+            List<ChangeView> changes) {}
+
+    record NewPublication(
+            @NotNull(message = "List the paths held back, or none.")
+            Set<String> heldBack,
+
+            @NotNull(message = "List the paths sent anyway, or none.")
+            Set<String> sentAnyway,
+
+            boolean rightsConfirmed,
+            long draftRevision) {}
+
+    record LiveView(boolean live, @Schema(nullable = true) Integer version) {}
+
+    record Switch(boolean live) {}
+
+    record PutLive(int version) {}
+
+    record Restore(long draftRevision) {}
+
+    record RestoredView(@Schema(nullable = true) Integer savedAs, long draftRevision) {}
+
+    @GetMapping("/sites/{siteId}/changes")
+    ReviewView changes(@PathVariable String siteId) {
+        Site site = sites.mine(siteId);
+        Draft draft = drafts.of(siteId);
+        Live live = states.of(siteId);
+        var files = drafts.files(draft);
+        return new ReviewView(
+                draft.revision(),
+                site.rightsConfirmed(),
+                live.version().orElse(null),
+                live.live(),
+                files.count(),
+                files.bytes(),
+                review.of(siteId).list().stream().map(PublishController::view).toList());
+    }
+
+    private static ChangeView view(Change change) {
+        return new ChangeView(
+                change.kind(),
+                change.path(),
+                change.from().orElse(null),
+                change.before().map(FileEntry::size).orElse(0L),
+                change.after().map(FileEntry::size).orElse(0L),
+                change.page(),
+                change.edited());
+    }
+
+    @PostMapping("/sites/{siteId}/publications")
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    Publishing.Progress publish(
+            @PathVariable String siteId,
+            @RequestHeader(name = "Idempotency-Key", required = false) String key,
+            @Valid @RequestBody NewPublication form) {
+        String id = repeats.once(
+                key,
+                "publication",
+                () -> publishing.ask(
+                        siteId,
+                        new Selection(form.heldBack(), form.sentAnyway()),
+                        OptionalLong.of(form.draftRevision()),
+                        form.rightsConfirmed()));
+        return publishing.progress(id);
+    }
+
+    @GetMapping("/publications/{id}")
+    Publishing.Progress progress(@PathVariable String id) {
+        return publishing.progress(id);
+    }
+
+    @DeleteMapping("/publications/{id}")
+    Publishing.Progress stop(@PathVariable String id) {
+        publishing.stop(id);
+        return publishing.progress(id);
+    }
+
+    @PutMapping("/sites/{siteId}/live")
+    LiveView setLive(@PathVariable String siteId, @RequestBody Switch wanted) {
+        return view(wanted.live() ? publishing.putLive(siteId) : publishing.takeDown(siteId));
+    }
+
+    @PutMapping("/sites/{siteId}/live/version")
+    LiveView putVersionLive(@PathVariable String siteId, @RequestBody PutLive wanted) {
+        return view(publishing.putLive(siteId, wanted.version()));
+    }
+
+    @PostMapping("/sites/{siteId}/versions/{number}/restoration")
+    RestoredView restore(@PathVariable String siteId, @PathVariable int number, @RequestBody Restore form) {
+        Publishing.Restored restored = publishing.restore(siteId, number, OptionalLong.of(form.draftRevision()));
+        return new RestoredView(restored.saved().orElse(null), restored.draftRevision());
+    }
+
+    private static LiveView view(Live live) {
+        return new LiveView(live.live(), live.version().orElse(null));
+    }
+}

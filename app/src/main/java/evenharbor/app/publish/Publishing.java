@@ -1,0 +1,271 @@
+package evenharbor.app.publish;
+
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.task.TaskInstance;
+import evenharbor.app.HarborProperties;
+import evenharbor.app.access.Current;
+import evenharbor.app.access.Ids;
+import evenharbor.app.access.Person;
+import evenharbor.app.activity.Activities;
+import evenharbor.app.activity.ActivityKind;
+import evenharbor.app.content.Manifests;
+import evenharbor.app.draft.Draft;
+import evenharbor.app.draft.Drafts;
+import evenharbor.app.problem.Problem;
+import evenharbor.app.problem.ProblemType;
+import evenharbor.app.site.SettingsChanged;
+import evenharbor.app.site.Site;
+import evenharbor.app.site.Sites;
+import evenharbor.app.version.SavedVersion;
+import evenharbor.app.version.Versions;
+import evenharbor.core.publish.Selection;
+import evenharbor.core.version.Changes;
+import evenharbor.core.version.Manifest;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Asking for a publish, taking a site down, putting it live, bringing an earlier version back. */
+@Service
+@Transactional
+public class Publishing {
+
+    /** When this node has not finished a publish by then, any node may take it up. */
+    private static final Duration TAKEN_UP_AFTER = Duration.ofSeconds(20);
+
+    private final PublicationRepository publications;
+    private final LiveStates states;
+    private final Review review;
+    private final Sites sites;
+    private final Drafts drafts;
+    private final Versions versions;
+    private final Manifests manifests;
+    private final Activities activities;
+    private final SchedulerClient jobs;
+    private final HarborProperties harbor;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    Publishing(
+            PublicationRepository publications,
+            LiveStates states,
+            Review review,
+            Sites sites,
+            Drafts drafts,
+            Versions versions,
+            Manifests manifests,
+            Activities activities,
+            SchedulerClient jobs,
+            HarborProperties harbor,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.publications = publications;
+        this.states = states;
+        this.review = review;
+        this.sites = sites;
+        this.drafts = drafts;
+        this.versions = versions;
+        this.manifests = manifests;
+        this.activities = activities;
+        this.jobs = jobs;
+        this.harbor = harbor;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** A publish has been asked for and recorded; told within the transaction. */
+    record Asked(String publicationId) {}
+
+    /**
+     * Asks for a publish of the draft. It is carried out by whichever node is first to take it up.
+     *
+     * @param draftRevision the draft that was looked at; stale when it is another by now
+     * @param rightsConfirmed whether the person says that the content is theirs to publish
+     * @return the publication's id
+     */
+    public String ask(String siteId, Selection selection, OptionalLong draftRevision, boolean rightsConfirmed) {
+        String id = record(siteId, selection, draftRevision, rightsConfirmed);
+        jobs.scheduleIfNotExists(
+                new TaskInstance<>(PublishJob.TASK, id), Instant.now().plus(TAKEN_UP_AFTER));
+        events.publishEvent(new Asked(id));
+        return id;
+    }
+
+    /** Records a publish without having it carried out. */
+    public String record(String siteId, Selection selection, OptionalLong draftRevision, boolean rightsConfirmed) {
+        Site site = sites.mine(siteId);
+        Draft draft = drafts.check(siteId, draftRevision);
+        Live live = states.lock(siteId);
+        if (!publications
+                .findBySiteIdAndState(siteId, Publication.State.RUNNING)
+                .isEmpty()) {
+            throw new Problem(
+                    ProblemType.PUBLISH_RUNNING,
+                    "Another publish of this site is under way. Nothing was changed. Wait until it is done.");
+        }
+        if (!site.rightsConfirmed()) {
+            if (!rightsConfirmed) {
+                throw Problem.field("rightsConfirmed", "Confirm first that the content is yours to publish.");
+            }
+            sites.confirmRights(siteId);
+        }
+        String before = review.liveManifest(siteId);
+        Changes changes = review.between(before, draft.manifest());
+        Manifest after = selection.apply(review.files(before), drafts.files(draft), changes);
+        if (after.count() == 0) {
+            throw new Problem(ProblemType.NOT_READY, "There are no files to publish. Bring in a folder or ZIP first.");
+        }
+        Publication publication = new Publication();
+        publication.id = Ids.id();
+        publication.siteId = siteId;
+        publication.state = Publication.State.RUNNING;
+        publication.step = Publication.Step.CHECKING;
+        publication.total = after.count();
+        publication.manifest = selection.heldBack().isEmpty() ? draft.manifest() : manifests.put(after);
+        publication.sentAnyway = String.join("\n", selection.sentAnyway());
+        publication.heldBack = selection.heldBack().size();
+        publication.changes = review.between(before, publication.manifest).count();
+        publication.problem = "";
+        publication.node = harbor.node();
+        publication.startedBy = Current.person().id();
+        publication.startedAt = clock.instant();
+        publications.save(publication);
+        activities.note(ActivityKind.PUBLISH_STARTED, siteId, Current.person(), live.live() ? "" : "it was not live");
+        return publication.id;
+    }
+
+    /** Stops a publish that has not switched yet. What is live stays as it is. */
+    public void stop(String id) {
+        Publication publication = publications.lock(id).orElseThrow(() -> Problem.notFound("This publish"));
+        sites.mine(publication.siteId);
+        if (publication.state == Publication.State.RUNNING) {
+            publication.state = Publication.State.STOPPED;
+            publication.problem = "Stopped. What is live stays as it was.";
+            publication.finishedAt = clock.instant();
+        }
+    }
+
+    /** How far one of the person's publishes is. */
+    @Transactional(readOnly = true)
+    public Progress progress(String id) {
+        Publication p = publications.findById(id).orElseThrow(() -> Problem.notFound("This publish"));
+        sites.mine(p.siteId);
+        return new Progress(
+                p.id,
+                p.siteId,
+                p.state.name(),
+                p.step.name(),
+                p.done,
+                p.total,
+                p.changes,
+                p.heldBack,
+                p.version,
+                p.problem);
+    }
+
+    /**
+     * How far a publish is.
+     *
+     * @param id the publication
+     * @param siteId the site
+     * @param state RUNNING, DONE, FAILED or STOPPED
+     * @param step CHECKING, BUILDING, SWITCHING or LIVE
+     * @param done files done in this step
+     * @param total files in all
+     * @param changes how many files change for visitors
+     * @param heldBack how many changes were held back
+     * @param version number of the version made; null until it is live
+     * @param problem why it failed; empty when it did not
+     */
+    public record Progress(
+            String id,
+            String siteId,
+            String state,
+            String step,
+            int done,
+            int total,
+            int changes,
+            int heldBack,
+            @Schema(nullable = true) Integer version,
+            String problem) {}
+
+    /** Takes a site down: visitors find nothing here. Nothing is deleted. */
+    public Live takeDown(String siteId) {
+        sites.mine(siteId);
+        Live live = states.lock(siteId);
+        if (live.live()) {
+            states.takeDown(siteId);
+            activities.note(
+                    ActivityKind.UNPUBLISHED,
+                    siteId,
+                    Current.person(),
+                    "version " + live.version().orElse(0));
+        }
+        return states.of(siteId);
+    }
+
+    /** Puts a site live again, exactly as it was when it was taken down. */
+    public Live putLive(String siteId) {
+        sites.mine(siteId);
+        Live live = states.lock(siteId);
+        if (live.version().isEmpty()) {
+            throw new Problem(
+                    ProblemType.NOT_READY, "This site has never been live. Nothing was changed. Publish it first.");
+        }
+        if (!live.live()) {
+            states.lead(siteId, live.version().get(), live.build().orElseThrow());
+            activities.note(
+                    ActivityKind.PUT_LIVE,
+                    siteId,
+                    Current.person(),
+                    "version " + live.version().get());
+        }
+        return states.of(siteId);
+    }
+
+    /** Puts a version live at once. The draft stays as it is. */
+    public Live putLive(String siteId, int number) {
+        SavedVersion version = versions.of(siteId, number);
+        states.lock(siteId);
+        if (!sites.mine(siteId).rightsConfirmed()) {
+            throw new Problem(
+                    ProblemType.NOT_READY,
+                    "This site has never been published. Nothing was changed. Publish it from the review first.");
+        }
+        String build = versions.buildOf(version);
+        versions.wentLive(siteId, number, build);
+        states.lead(siteId, number, build);
+        activities.note(ActivityKind.PUT_LIVE, siteId, Current.person(), version.title());
+        return states.of(siteId);
+    }
+
+    /** What came of a restore: the version that the draft was saved as, if it had to be. */
+    public record Restored(Optional<Integer> saved, long draftRevision) {}
+
+    /** Brings a version's files back into the draft. The draft is saved as a version first. */
+    public Restored restore(String siteId, int number, OptionalLong draftRevision) {
+        SavedVersion version = versions.of(siteId, number);
+        drafts.check(siteId, draftRevision);
+        Optional<SavedVersion> saved = versions.saveBeforeRestore(siteId, "restoring " + version.title());
+        Draft draft = drafts.replace(siteId, OptionalLong.empty(), "restored " + version.title(), version.manifest());
+        activities.note(ActivityKind.RESTORED, siteId, Current.person(), version.title());
+        return new Restored(saved.map(SavedVersion::number), draft.revision());
+    }
+
+    @EventListener
+    void settingsChanged(SettingsChanged changed) {
+        states.touch(changed.siteId());
+    }
+
+    /** Whose publish it is, for the record of what happened. */
+    static Person starter(Publication publication, Site site) {
+        return new Person(publication.startedBy, site.accountId(), "", "");
+    }
+}

@@ -1,0 +1,2 @@
+/** Serves the interface and its security headers. Entry point: {@link evenharbor.app.web.SecuritySetup}. */
+package evenharbor.app.web;

@@ -1,0 +1,38 @@
+package evenharbor.core.route;
+
+import evenharbor.core.version.FileEntry;
+import java.util.Optional;
+
+/** What a visitor gets. */
+public sealed interface Decision {
+
+    /**
+     * A file.
+     *
+     * @param file what to send
+     * @param lasting whether this address names this content for good, so that it may be kept for a year
+     * @param site how the site it belongs to is served
+     */
+    record Serve(FileEntry file, boolean lasting, SiteRoutes site) implements Decision {}
+
+    /**
+     * Another address.
+     *
+     * @param location path to go to, encoded (RFC 3986)
+     * @param status 301, 302, 307 or 308
+     */
+    record Forward(String location, int status) implements Decision {}
+
+    /**
+     * Nothing: the site is there and the page is not.
+     *
+     * @param page the site's own page for it
+     * @param site how the site it belongs to is served
+     */
+    record Missing(Optional<FileEntry> page, SiteRoutes site) implements Decision {}
+
+    /** No site answers at this host name. The same for a name nobody has and a site that is not live. */
+    record NothingHere() implements Decision {
+        static final NothingHere INSTANCE = new NothingHere();
+    }
+}

@@ -1,0 +1,131 @@
+package evenharbor.core.route;
+
+import evenharbor.core.build.Pin;
+import evenharbor.core.version.FileEntry;
+import evenharbor.core.version.Manifest;
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** One site's build, made ready for answering: request path to decision. Immutable. */
+public final class SiteRoutes {
+
+    /** The most earlier builds whose assets stay reachable for pages still being loaded. */
+    private static final int MOST_EARLIER = 8;
+
+    /**
+     * How a site is served.
+     *
+     * @param preview whether it is a preview: never kept by anyone, never indexed
+     * @param listed whether search engines may list it
+     * @param main the host name to name as canonical; empty when it is the one asked
+     */
+    public record Manner(boolean preview, boolean listed, String main) {}
+
+    private record Earlier(Map<String, Decision.Serve> lasting, long untilSecond) {}
+
+    private final Manner manner;
+    private final Map<String, Decision> decisions;
+    private final Map<String, Decision.Serve> lasting;
+    private final Decision.Missing missing;
+    private final List<Earlier> earlier;
+
+    private SiteRoutes(
+            Manner manner,
+            Map<String, Decision> decisions,
+            Map<String, Decision.Serve> lasting,
+            Decision.Missing missing,
+            List<Earlier> earlier) {
+        this.manner = manner;
+        this.decisions = decisions;
+        this.lasting = lasting;
+        this.missing = missing == null ? new Decision.Missing(Optional.empty(), this) : missing;
+        this.earlier = earlier;
+    }
+
+    /** The routes of a build. */
+    public static SiteRoutes of(Manifest build, Manner manner) {
+        int capacity = build.count() * 2 + 16;
+        Map<String, Decision> decisions = new HashMap<>(capacity);
+        Map<String, Decision.Serve> lasting = new HashMap<>(capacity);
+        SiteRoutes shell = new SiteRoutes(manner, decisions, lasting, null, List.of());
+        build.files().forEach((path, file) -> {
+            String at = "/" + path;
+            Decision.Serve serve = new Decision.Serve(file, false, shell);
+            decisions.put(at, serve);
+            lasting.put(at, new Decision.Serve(file, true, shell));
+            if (at.endsWith("/index.html")) {
+                String folder = at.substring(0, at.length() - "index.html".length());
+                decisions.put(folder, serve);
+                if (folder.length() > 1) {
+                    String bare = folder.substring(0, folder.length() - 1);
+                    decisions.putIfAbsent(bare, new Decision.Forward(encoded(folder), 301));
+                }
+            }
+        });
+        Decision.Missing missing = new Decision.Missing(build.at("404.html"), shell);
+        return new SiteRoutes(manner, decisions, lasting, missing, List.of());
+    }
+
+    /**
+     * The same routes, with the assets of the build before still reachable under their pinned addresses until a second,
+     * for the pages of that build that are still being loaded.
+     */
+    public SiteRoutes after(SiteRoutes before, long nowSecond, long untilSecond) {
+        List<Earlier> kept = new ArrayList<>();
+        kept.add(new Earlier(before.lasting, untilSecond));
+        before.earlier.stream()
+                .filter(e -> e.untilSecond() > nowSecond && e.lasting() != lasting)
+                .limit(MOST_EARLIER - 1L)
+                .forEach(kept::add);
+        return new SiteRoutes(manner, decisions, lasting, missing, List.copyOf(kept));
+    }
+
+    /** How the site is served. */
+    public Manner manner() {
+        return manner;
+    }
+
+    Decision decide(VisitorRequest request) {
+        if (!request.pin().isEmpty()) {
+            Decision.Serve pinned = pinned(request);
+            if (pinned != null) {
+                return pinned;
+            }
+        }
+        Decision decision = decisions.get(request.path());
+        return decision != null ? decision : missing;
+    }
+
+    private Decision.Serve pinned(VisitorRequest request) {
+        Decision.Serve now = lasting.get(request.path());
+        if (now != null && Pin.names(request.pin(), now.file())) {
+            return now;
+        }
+        for (Earlier build : earlier) {
+            Decision.Serve then =
+                    build.untilSecond() > request.second() ? build.lasting().get(request.path()) : null;
+            if (then != null && Pin.names(request.pin(), then.file())) {
+                return then;
+            }
+        }
+        return null;
+    }
+
+    /** The files served, for tests and lists: request path to file. */
+    public Optional<FileEntry> at(String path) {
+        return decisions.get(path) instanceof Decision.Serve serve ? Optional.of(serve.file()) : Optional.empty();
+    }
+
+    private static String encoded(String path) {
+        try {
+            return new URI(null, null, path, null).toASCIIString();
+        } catch (URISyntaxException e) {
+            throw new IllegalArgumentException("Not a path: " + path, e);
+        }
+    }
+}

@@ -1,0 +1,84 @@
+package evenharbor.edge;
+
+import evenharbor.core.route.Routes;
+import evenharbor.core.route.SiteRoutes;
+import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.serve.VisitorHandler;
+import java.time.Clock;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import org.eclipse.jetty.http.UriCompliance;
+import org.eclipse.jetty.server.HttpConfiguration;
+import org.eclipse.jetty.server.HttpConnectionFactory;
+import org.eclipse.jetty.server.Server;
+import org.eclipse.jetty.server.ServerConnector;
+import org.eclipse.jetty.util.thread.QueuedThreadPool;
+
+/** The server that visitors meet. It holds its routes in memory and goes on serving when everything else is away. */
+public final class Edge {
+
+    /**
+     * How the server is set up.
+     *
+     * @param bind the address to listen at
+     * @param port the TCP port; 0 for any free one
+     * @param previewEnding what the host names of previews end with
+     * @param hotBytes how many bytes of small contents may be held in memory
+     */
+    public record Setup(String bind, int port, String previewEnding, long hotBytes) {}
+
+    private final AtomicReference<Routes> routes = new AtomicReference<>(Routes.NONE);
+    private final Server server;
+    private final ServerConnector connector;
+    private final VisitorHandler handler;
+
+    /** A server that is not started yet. */
+    public Edge(Setup setup, Blobs blobs, Function<String, Optional<SiteRoutes>> previews, Clock clock) {
+        QueuedThreadPool threads = new QueuedThreadPool(64, 4);
+        threads.setName("edge");
+        server = new Server(threads);
+        HttpConfiguration http = new HttpConfiguration();
+        http.setSendServerVersion(false);
+        http.setSendDateHeader(true);
+        http.setUriCompliance(UriCompliance.DEFAULT);
+        connector = new ServerConnector(server, new HttpConnectionFactory(http));
+        connector.setHost(setup.bind());
+        connector.setPort(setup.port());
+        connector.setIdleTimeout(30_000);
+        server.addConnector(connector);
+        handler = new VisitorHandler(routes::get, previews, setup.previewEnding(), blobs, setup.hotBytes(), clock);
+        server.setHandler(handler);
+    }
+
+    /** Begins to answer. */
+    public void start() throws Exception {
+        server.start();
+    }
+
+    /** The port it answers at. */
+    public int port() {
+        return connector.getLocalPort();
+    }
+
+    /** The routes in force. */
+    public Routes routes() {
+        return routes.get();
+    }
+
+    /** Exchanges the routes: requests from now on are answered by the new ones, those under way by the old. */
+    public void exchange(UnaryOperator<Routes> change) {
+        routes.updateAndGet(change);
+    }
+
+    /** Says that packed forms of a content have been made. */
+    public void packed(String hash) {
+        handler.forget(hash);
+    }
+
+    /** Stops answering. */
+    public void stop() throws Exception {
+        server.stop();
+    }
+}

@@ -1,0 +1,58 @@
+package evenharbor.edge.blob;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.channels.SeekableByteChannel;
+import java.util.OptionalLong;
+
+/**
+ * Contents by their SHA-256 (64 lower-case hex digits). A content once put never changes. What was put is there for
+ * readers at once, and survives a power cut when {@link #settle()} has returned.
+ */
+public interface Blobs {
+
+    /** Whether a content is there. */
+    boolean has(String hash);
+
+    /** The bytes of a form of a content; empty when that form is not there. */
+    OptionalLong size(String hash, Coding coding);
+
+    /**
+     * All bytes of a form of a content.
+     *
+     * @throws IOException when it is not there or cannot be read
+     */
+    byte[] read(String hash, Coding coding) throws IOException;
+
+    /**
+     * A form of a content, for reading parts of it.
+     *
+     * @throws IOException when it is not there
+     */
+    SeekableByteChannel open(String hash, Coding coding) throws IOException;
+
+    /**
+     * Keeps a content that is in memory.
+     *
+     * @return its hash
+     */
+    String put(byte[] content) throws IOException;
+
+    /** A content that was kept: its hash and its bytes. */
+    record Kept(String hash, long size) {}
+
+    /** Keeps a content of any length; the stream is read to its end and not closed. */
+    Kept put(InputStream content) throws IOException;
+
+    /** Keeps a packed form of a content; an empty one says that packing does not pay. */
+    void putPacked(String hash, Coding coding, byte[] packed) throws IOException;
+
+    /** Whether a packed form was made already, or was found not to pay. */
+    boolean isPacked(String hash, Coding coding);
+
+    /** Reads a content back and compares it with its hash. */
+    boolean isSound(String hash) throws IOException;
+
+    /** Makes all that was put so far safe against a power cut. */
+    void settle() throws IOException;
+}

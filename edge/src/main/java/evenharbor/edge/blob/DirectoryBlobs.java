@@ -1,0 +1,181 @@
+package evenharbor.edge.blob;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.ByteBuffer;
+import java.nio.channels.Channels;
+import java.nio.channels.FileChannel;
+import java.nio.channels.SeekableByteChannel;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.security.DigestInputStream;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
+
+/**
+ * Contents in a directory: {@code ab/ab12…}, with packed forms beside it. A file is written under a temporary name,
+ * synced and renamed, so that one under its own name is always whole. Several processes may share the directory.
+ */
+public final class DirectoryBlobs implements Blobs {
+
+    private final Path root;
+    private final Path temporary;
+    private final Set<Path> unsettled = ConcurrentHashMap.newKeySet();
+
+    /** Opens or makes the directory. */
+    public DirectoryBlobs(Path root) throws IOException {
+        this.root = root;
+        this.temporary = Files.createDirectories(root.resolve("tmp"));
+        for (int i = 0; i < 256; i++) {
+            Files.createDirectories(root.resolve(HexFormat.of().toHexDigits((byte) i)));
+        }
+    }
+
+    @Override
+    public boolean has(String hash) {
+        return Files.exists(file(hash, Coding.IDENTITY));
+    }
+
+    @Override
+    public OptionalLong size(String hash, Coding coding) {
+        try {
+            long size = Files.size(file(hash, coding));
+            return size == 0 && coding != Coding.IDENTITY ? OptionalLong.empty() : OptionalLong.of(size);
+        } catch (IOException e) {
+            return OptionalLong.empty();
+        }
+    }
+
+    @Override
+    public byte[] read(String hash, Coding coding) throws IOException {
+        return Files.readAllBytes(file(hash, coding));
+    }
+
+    @Override
+    public SeekableByteChannel open(String hash, Coding coding) throws IOException {
+        return FileChannel.open(file(hash, coding), StandardOpenOption.READ);
+    }
+
+    @Override
+    public String put(byte[] content) throws IOException {
+        String hash = HexFormat.of().formatHex(sha256().digest(content));
+        keep(content, file(hash, Coding.IDENTITY));
+        return hash;
+    }
+
+    @Override
+    public Kept put(InputStream content) throws IOException {
+        Path written = newTemporary();
+        try {
+            MessageDigest digest = sha256();
+            long size;
+            try (FileChannel channel =
+                            FileChannel.open(written, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+                    OutputStream out = new DigestOutputStream(Channels.newOutputStream(channel), digest)) {
+                size = content.transferTo(out);
+                channel.force(false);
+            }
+            String hash = HexFormat.of().formatHex(digest.digest());
+            place(written, file(hash, Coding.IDENTITY));
+            return new Kept(hash, size);
+        } finally {
+            Files.deleteIfExists(written);
+        }
+    }
+
+    @Override
+    public void putPacked(String hash, Coding coding, byte[] packed) throws IOException {
+        keep(packed, file(hash, coding));
+    }
+
+    @Override
+    public boolean isPacked(String hash, Coding coding) {
+        return Files.exists(file(hash, coding));
+    }
+
+    @Override
+    public boolean isSound(String hash) throws IOException {
+        MessageDigest digest = sha256();
+        try (InputStream in = new DigestInputStream(Files.newInputStream(file(hash, Coding.IDENTITY)), digest)) {
+            in.transferTo(OutputStream.nullOutputStream());
+        } catch (NoSuchFileException e) {
+            return false;
+        }
+        return HexFormat.of().formatHex(digest.digest()).equals(hash);
+    }
+
+    @Override
+    public void settle() throws IOException {
+        for (Path folder : Set.copyOf(unsettled)) {
+            unsettled.remove(folder);
+            try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
+                channel.force(true);
+            }
+        }
+    }
+
+    /** Removes what a killed process left under temporary names. Only for a directory no other process writes to. */
+    public void sweep() throws IOException {
+        try (Stream<Path> left = Files.list(temporary)) {
+            for (Path path : left.toList()) {
+                Files.deleteIfExists(path);
+            }
+        }
+    }
+
+    private void keep(byte[] content, Path target) throws IOException {
+        if (Files.exists(target)) {
+            unsettled.add(target.getParent());
+            return;
+        }
+        Path written = newTemporary();
+        try {
+            try (FileChannel channel =
+                    FileChannel.open(written, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
+                ByteBuffer buffer = ByteBuffer.wrap(content);
+                while (buffer.hasRemaining()) {
+                    channel.write(buffer);
+                }
+                channel.force(false);
+            }
+            place(written, target);
+        } finally {
+            Files.deleteIfExists(written);
+        }
+    }
+
+    private void place(Path written, Path target) throws IOException {
+        unsettled.add(target.getParent());
+        Files.move(written, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+    }
+
+    private Path newTemporary() {
+        return temporary.resolve(UUID.randomUUID().toString());
+    }
+
+    private Path file(String hash, Coding coding) {
+        if (hash.length() != 64) {
+            throw new IllegalArgumentException("A hash has 64 hex digits: " + hash);
+        }
+        return root.resolve(hash.substring(0, 2)).resolve(hash + coding.suffix());
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,337 @@
+package evenharbor.edge.serve;
+
+import evenharbor.core.route.Decision;
+import evenharbor.core.route.Routes;
+import evenharbor.core.route.SiteRoutes;
+import evenharbor.core.route.VisitorRequest;
+import evenharbor.core.version.FileEntry;
+import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.blob.Coding;
+import java.io.IOException;
+import java.nio.channels.SeekableByteChannel;
+import java.text.Normalizer;
+import java.time.Clock;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import org.eclipse.jetty.http.ByteRange;
+import org.eclipse.jetty.http.HttpFields;
+import org.eclipse.jetty.http.HttpHeader;
+import org.eclipse.jetty.http.HttpMethod;
+import org.eclipse.jetty.http.HttpStatus;
+import org.eclipse.jetty.io.ByteBufferPool;
+import org.eclipse.jetty.io.Content;
+import org.eclipse.jetty.server.Handler;
+import org.eclipse.jetty.server.Request;
+import org.eclipse.jetty.server.Response;
+import org.eclipse.jetty.util.Callback;
+import org.eclipse.jetty.util.URIUtil;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Answers visitors' requests: host name and path in, a decision from {@code core}, bytes out. */
+public final class VisitorHandler extends Handler.Abstract.NonBlocking {
+
+    private static final Logger LOG = LoggerFactory.getLogger(VisitorHandler.class);
+    private static final String PIN = "v=";
+
+    private final Supplier<Routes> routes;
+    private final Function<String, Optional<SiteRoutes>> previews;
+    private final String previewEnding;
+    private final Clock clock;
+    private final Blobs blobs;
+    private final HotBlobs hot;
+
+    /**
+     * A handler over routes that may be exchanged at any time.
+     *
+     * @param previews what answers at a preview's host name; may read from a database
+     * @param previewEnding what the host names of previews end with, such as {@code .preview.localhost}
+     * @param hotBytes how many bytes of small contents may be held in memory
+     */
+    public VisitorHandler(
+            Supplier<Routes> routes,
+            Function<String, Optional<SiteRoutes>> previews,
+            String previewEnding,
+            Blobs blobs,
+            long hotBytes,
+            Clock clock) {
+        this.routes = routes;
+        this.previews = previews;
+        this.previewEnding = previewEnding;
+        this.blobs = blobs;
+        this.hot = new HotBlobs(blobs, hotBytes);
+        this.clock = clock;
+    }
+
+    /** Lets go of a content held in memory, so that packed forms made since are found. */
+    public void forget(String hash) {
+        hot.forget(hash);
+    }
+
+    @Override
+    public boolean handle(Request request, Response response, Callback callback) {
+        if (!HttpMethod.GET.is(request.getMethod()) && !HttpMethod.HEAD.is(request.getMethod())) {
+            response.getHeaders().put(Fields.ALLOW);
+            response.setStatus(HttpStatus.METHOD_NOT_ALLOWED_405);
+            response.write(true, null, callback);
+            return true;
+        }
+        String host = host(request);
+        if (host.endsWith(previewEnding)) {
+            aside(request, response, callback, () -> answerPreview(host, request, response, callback));
+        } else {
+            answer(decide(routes.get(), host, request), request, response, callback);
+        }
+        return true;
+    }
+
+    private void answerPreview(String host, Request request, Response response, Callback callback) {
+        Routes one =
+                previews.apply(host).map(site -> Routes.of(Map.of(host, site))).orElse(Routes.NONE);
+        answer(decide(one, host, request), request, response, callback);
+    }
+
+    private Decision decide(Routes current, String host, Request request) {
+        String path = request.getHttpURI().getCanonicalPath();
+        if (path == null) {
+            path = "/";
+        } else if (path.indexOf('%') >= 0) {
+            path = URIUtil.decodePath(path);
+        }
+        String query = request.getHttpURI().getQuery();
+        String pin = query != null && query.startsWith(PIN) ? query.substring(PIN.length()) : "";
+        long second = clock.millis() / 1000;
+        Decision decision = current.decide(new VisitorRequest(host, path, pin, second));
+        if (decision instanceof Decision.Missing && !Normalizer.isNormalized(path, Normalizer.Form.NFC)) {
+            String composed = Normalizer.normalize(path, Normalizer.Form.NFC);
+            return current.decide(new VisitorRequest(host, composed, pin, second));
+        }
+        return decision;
+    }
+
+    private void answer(Decision decision, Request request, Response response, Callback callback) {
+        if (decision instanceof Decision.Serve serve) {
+            serve(HttpStatus.OK_200, serve.file(), serve.lasting(), serve.site(), request, response, callback);
+        } else if (decision instanceof Decision.Missing missing) {
+            if (missing.page().isPresent()) {
+                serve(
+                        HttpStatus.NOT_FOUND_404,
+                        missing.page().get(),
+                        false,
+                        missing.site(),
+                        request,
+                        response,
+                        callback);
+            } else {
+                plain(HttpStatus.NOT_FOUND_404, PlainPage.NO_SUCH_PAGE, request, response, callback);
+            }
+        } else if (decision instanceof Decision.Forward forward) {
+            String query = request.getHttpURI().getQuery();
+            response.setStatus(forward.status());
+            response.getHeaders()
+                    .put(HttpHeader.LOCATION, query == null ? forward.location() : forward.location() + "?" + query)
+                    .put(Fields.ASK_FIRST)
+                    .put(HttpHeader.CONTENT_LENGTH, 0);
+            response.write(true, null, callback);
+        } else {
+            plain(HttpStatus.NOT_FOUND_404, PlainPage.NOTHING_HERE, request, response, callback);
+        }
+    }
+
+    private void serve(
+            int status,
+            FileEntry file,
+            boolean lasting,
+            SiteRoutes site,
+            Request request,
+            Response response,
+            Callback callback) {
+        HotBlobs.Stock stock = hot.held(file);
+        if (stock != null) {
+            send(status, file, stock, lasting, site, request, response, callback);
+            return;
+        }
+        aside(request, response, callback, () -> {
+            try {
+                send(status, file, hot.load(file), lasting, site, request, response, callback);
+            } catch (IOException e) {
+                LOG.error("Content {} of a live site cannot be read", file.hash(), e);
+                plain(HttpStatus.INTERNAL_SERVER_ERROR_500, PlainPage.NOT_SERVED, request, response, callback);
+            }
+        });
+    }
+
+    /** Goes on in another thread, for what has to wait for a disk or a database. */
+    private void aside(Request request, Response response, Callback callback, Runnable work) {
+        request.getComponents().getExecutor().execute(() -> {
+            try {
+                work.run();
+            } catch (RuntimeException e) {
+                LOG.error("A visitor could not be answered", e);
+                if (response.isCommitted()) {
+                    callback.failed(e);
+                } else {
+                    plain(HttpStatus.SERVICE_UNAVAILABLE_503, PlainPage.NOT_SERVED, request, response, callback);
+                }
+            }
+        });
+    }
+
+    private void send(
+            int status,
+            FileEntry file,
+            HotBlobs.Stock stock,
+            boolean lasting,
+            SiteRoutes site,
+            Request request,
+            Response response,
+            Callback callback) {
+        HttpFields asked = request.getHeaders();
+        HotBlobs.Form identity = stock.form(Coding.IDENTITY);
+        boolean ok = status == HttpStatus.OK_200;
+        boolean ranged = ok && Conditions.wantsRange(asked, identity.tag());
+        HotBlobs.Form form = ranged ? identity : negotiated(asked, stock, identity);
+        HttpFields.Mutable fields = response.getHeaders();
+        fields.put(form.tag().field());
+        manner(file, lasting, site, request, fields);
+        if (ok && Conditions.insistsOnOther(asked, form.tag())) {
+            finish(HttpStatus.PRECONDITION_FAILED_412, response, callback);
+            return;
+        }
+        if (ok && Conditions.holds(asked, form.tag())) {
+            finish(HttpStatus.NOT_MODIFIED_304, response, callback);
+            return;
+        }
+        fields.put(Fields.type(file));
+        if (form.coding() == Coding.IDENTITY) {
+            fields.put(Fields.RANGES);
+        } else {
+            fields.put(form.coding() == Coding.GZIP ? Fields.GZIP : Fields.BROTLI);
+        }
+        List<ByteRange> ranges = ranged ? Conditions.ranges(asked, form.size()) : null;
+        if (ranges != null && ranges.isEmpty()) {
+            fields.put(HttpHeader.CONTENT_RANGE, "bytes */" + form.size());
+            finish(HttpStatus.RANGE_NOT_SATISFIABLE_416, response, callback);
+        } else if (ranges != null && ranges.size() == 1) {
+            ByteRange range = ranges.get(0);
+            fields.put(HttpHeader.CONTENT_RANGE, range.toHeaderValue(form.size()));
+            response.setStatus(HttpStatus.PARTIAL_CONTENT_206);
+            body(file, form, range.first(), range.last() - range.first() + 1, request, response, callback);
+        } else {
+            response.setStatus(status);
+            body(file, form, 0, form.size(), request, response, callback);
+        }
+    }
+
+    private static HotBlobs.Form negotiated(HttpFields asked, HotBlobs.Stock stock, HotBlobs.Form identity) {
+        if (stock.forms().size() == 1 || !asked.contains(HttpHeader.ACCEPT_ENCODING)) {
+            return identity;
+        }
+        List<String> accepted = asked.getQualityCSV(HttpHeader.ACCEPT_ENCODING);
+        for (Coding coding : List.of(Coding.BROTLI, Coding.GZIP)) {
+            HotBlobs.Form form = stock.form(coding);
+            if (form != null && accepted.stream().anyMatch(coding.token()::equalsIgnoreCase)) {
+                return form;
+            }
+        }
+        return identity;
+    }
+
+    private static void manner(
+            FileEntry file, boolean lasting, SiteRoutes site, Request request, HttpFields.Mutable fields) {
+        SiteRoutes.Manner manner = site.manner();
+        if (manner.preview()) {
+            fields.put(Fields.KEEP_NOTHING).put(Fields.NO_REFERRER);
+        } else {
+            fields.put(lasting ? Fields.FOR_GOOD : Fields.ASK_FIRST);
+        }
+        if (manner.preview() || !manner.listed()) {
+            fields.put(Fields.NO_INDEX);
+        }
+        if (Coding.packs(file.mediaType())) {
+            fields.put(Fields.VARY);
+        }
+        fields.put(Fields.NO_SNIFFING);
+        if (!manner.main().isEmpty() && file.mediaType().equals("text/html")) {
+            String canonical = manner.main() + request.getHttpURI().getPath();
+            fields.put(HttpHeader.LINK, "<" + canonical + ">; rel=\"canonical\"");
+        }
+    }
+
+    private void body(
+            FileEntry file,
+            HotBlobs.Form form,
+            long from,
+            long length,
+            Request request,
+            Response response,
+            Callback callback) {
+        response.getHeaders().put(HttpHeader.CONTENT_LENGTH, length);
+        if (HttpMethod.HEAD.is(request.getMethod())) {
+            response.write(true, null, callback);
+        } else if (form.bytes() != null) {
+            response.write(true, form.bytes().slice((int) from, (int) length), callback);
+        } else {
+            aside(request, response, callback, () -> stream(file, form, from, length, request, response, callback));
+        }
+    }
+
+    private void stream(
+            FileEntry file,
+            HotBlobs.Form form,
+            long from,
+            long length,
+            Request request,
+            Response response,
+            Callback callback) {
+        try {
+            SeekableByteChannel channel = blobs.open(file.hash(), form.coding());
+            ByteBufferPool.Sized buffers =
+                    new ByteBufferPool.Sized(request.getComponents().getByteBufferPool(), true, 64 * 1024);
+            Content.copy(
+                    Content.Source.from(buffers, channel, from, length),
+                    response,
+                    Callback.from(callback, () -> close(channel)));
+        } catch (IOException e) {
+            callback.failed(e);
+        }
+    }
+
+    private static void close(SeekableByteChannel channel) {
+        try {
+            channel.close();
+        } catch (IOException e) {
+            LOG.debug("A content could not be closed", e);
+        }
+    }
+
+    private static void finish(int status, Response response, Callback callback) {
+        response.setStatus(status);
+        response.write(true, null, callback);
+    }
+
+    private static void plain(int status, PlainPage page, Request request, Response response, Callback callback) {
+        response.setStatus(status);
+        response.getHeaders()
+                .put(Fields.HTML)
+                .put(Fields.ASK_FIRST)
+                .put(Fields.NO_INDEX)
+                .put(Fields.NO_SNIFFING)
+                .put(HttpHeader.CONTENT_LENGTH, page.size());
+        boolean head = HttpMethod.HEAD.is(request.getMethod());
+        response.write(true, head ? null : page.bytes(), callback);
+    }
+
+    private static String host(Request request) {
+        String host = Request.getServerName(request);
+        if (host == null) {
+            return "";
+        }
+        String lower = host.toLowerCase(Locale.ROOT);
+        return lower.endsWith(".") ? lower.substring(0, lower.length() - 1) : lower;
+    }
+}

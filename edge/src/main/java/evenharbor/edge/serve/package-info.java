@@ -1,0 +1,5 @@
+/**
+ * Answers to visitors: negotiation, conditional requests and ranges over contents held in memory or on disk. Entry
+ * point: {@link evenharbor.edge.serve.VisitorHandler}.
+ */
+package evenharbor.edge.serve;
