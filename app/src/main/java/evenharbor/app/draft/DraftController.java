@@ -115,9 +115,12 @@ class DraftController {
     }
 
     @PostMapping("/offer")
-    Answer offer(@PathVariable String siteId, @RequestBody Offer offer) {
+    Answer offer(
+            @PathVariable String siteId,
+            @RequestParam(defaultValue = "true") boolean replace,
+            @RequestBody Offer offer) {
         sites.mine(siteId);
-        Intake intake = judged(offer);
+        Intake intake = judged(offer, replace);
         Set<String> missing = new LinkedHashSet<>();
         long bytes = 0;
         for (Offered file : offer.files()) {
@@ -155,6 +158,21 @@ class DraftController {
         return ResponseEntity.noContent().build();
     }
 
+    record Sent(String hash) {}
+
+    /** For browsers that cannot compute hashes, which is so where the application is not reached over HTTPS. */
+    @PostMapping(path = "/contents", consumes = "application/octet-stream")
+    Sent sendUnhashed(
+            @PathVariable String siteId,
+            @io.swagger.v3.oas.annotations.parameters.RequestBody(
+                            content = @Content(schema = @Schema(type = "string", format = "binary")))
+                    InputStream body)
+            throws IOException {
+        sites.mine(siteId);
+        return new Sent(
+                blobs.put(new LimitedStream(body, IntakeLimits.DEFAULT.bytes())).hash());
+    }
+
     @PostMapping("/take")
     TakenIn take(
             @PathVariable String siteId,
@@ -163,7 +181,7 @@ class DraftController {
             @RequestBody Offer offer)
             throws IOException {
         sites.mine(siteId);
-        Intake intake = judged(offer);
+        Intake intake = judged(offer, replace);
         Map<String, FileEntry> files = new HashMap<>();
         Map<String, FileEntry> known = new HashMap<>();
         drafts.files(drafts.of(siteId)).files().forEach((path, entry) -> known.put(path + " " + entry.hash(), entry));
@@ -201,7 +219,7 @@ class DraftController {
             try (InputStream body = new LimitedStream(request.getInputStream(), IntakeLimits.DEFAULT.bytes())) {
                 Files.copy(body, zip, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
             }
-            ZipIntake.Taken taken = zips.take(zip);
+            ZipIntake.Taken taken = zips.take(zip, replace);
             return takenIn(siteId, ifMatch, replace, taken.files().files(), taken.intake(), "ZIP");
         } finally {
             Files.deleteIfExists(zip);
@@ -326,12 +344,13 @@ class DraftController {
         return answer(drafts.undo(siteId, IfMatch.revision(ifMatch)));
     }
 
-    private static Intake judged(Offer offer) {
+    private static Intake judged(Offer offer, boolean unwrap) {
         Intake intake = Intake.of(
                 offer.files().stream()
                         .map(f -> IntakeFile.plain(f.path(), f.size()))
                         .toList(),
-                IntakeLimits.DEFAULT);
+                IntakeLimits.DEFAULT,
+                unwrap);
         if (!intake.problems().isEmpty()) {
             throw IntakeRefusal.of(intake.problems());
         }

@@ -65,7 +65,7 @@ class ZipIntake {
      *
      * @throws Problem when it is refused; then nothing refers to what was unpacked so far
      */
-    Taken take(Path zip) throws IOException {
+    Taken take(Path zip, boolean unwrap) throws IOException {
         Charset names = StandardCharsets.UTF_8;
         List<IntakeFile> list;
         try {
@@ -74,7 +74,7 @@ class ZipIntake {
             names = LEGACY;
             list = list(zip, names);
         }
-        Intake intake = Intake.of(list, IntakeLimits.DEFAULT);
+        Intake intake = Intake.of(list, IntakeLimits.DEFAULT, unwrap);
         if (!intake.problems().isEmpty()) {
             throw IntakeRefusal.of(intake.problems());
         }

@@ -8,6 +8,7 @@ import evenharbor.app.access.Ids;
 import evenharbor.app.access.Person;
 import evenharbor.app.activity.Activities;
 import evenharbor.app.activity.ActivityKind;
+import evenharbor.app.address.Addresses;
 import evenharbor.app.content.Manifests;
 import evenharbor.app.draft.Draft;
 import evenharbor.app.draft.Drafts;
@@ -46,6 +47,7 @@ public class Publishing {
     private final Sites sites;
     private final Drafts drafts;
     private final Versions versions;
+    private final Addresses addresses;
     private final Manifests manifests;
     private final Activities activities;
     private final SchedulerClient jobs;
@@ -60,6 +62,7 @@ public class Publishing {
             Sites sites,
             Drafts drafts,
             Versions versions,
+            Addresses addresses,
             Manifests manifests,
             Activities activities,
             SchedulerClient jobs,
@@ -72,6 +75,7 @@ public class Publishing {
         this.sites = sites;
         this.drafts = drafts;
         this.versions = versions;
+        this.addresses = addresses;
         this.manifests = manifests;
         this.activities = activities;
         this.jobs = jobs;
@@ -115,6 +119,11 @@ public class Publishing {
                 throw Problem.field("rightsConfirmed", "Confirm first that the content is yours to publish.");
             }
             sites.confirmRights(siteId);
+        }
+        if (addresses.of(siteId).isEmpty()) {
+            throw new Problem(
+                    ProblemType.NOT_READY,
+                    "This site has no address yet, so nobody could visit it. Nothing was changed. Choose an address first.");
         }
         String before = review.liveManifest(siteId);
         Changes changes = review.between(before, draft.manifest());

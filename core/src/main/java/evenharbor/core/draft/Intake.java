@@ -28,8 +28,12 @@ public record Intake(
 
     private static final int MOST_PROBLEMS = 20;
 
-    /** Judges a list of files. */
-    public static Intake of(List<IntakeFile> files, IntakeLimits limits) {
+    /**
+     * Judges a list of files.
+     *
+     * @param unwrap whether a single folder that everything lies in is taken off
+     */
+    public static Intake of(List<IntakeFile> files, IntakeLimits limits, boolean unwrap) {
         List<IntakeProblem> problems = new ArrayList<>();
         Map<String, String> clean = new LinkedHashMap<>();
         int leftovers = 0;
@@ -63,7 +67,7 @@ public record Intake(
             problems.add(new IntakeProblem(
                     IntakeProblem.Kind.EMPTY, leftovers > 0 ? " but what the system left there" : ""));
         }
-        Optional<String> wrapping = wrapping(clean.values());
+        Optional<String> wrapping = unwrap ? wrapping(clean.values()) : Optional.empty();
         wrapping.ifPresent(folder -> clean.replaceAll((name, path) -> path.substring(folder.length() + 1)));
         problems.addAll(clashes(clean.values()));
         boolean hasPage = clean.values().stream().anyMatch(SitePath::isPage);

@@ -1,0 +1,105 @@
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { api, dataOf } from './client';
+import { Problem } from './problem';
+
+export const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => !(error instanceof Problem) && count < 2,
+    },
+  },
+});
+
+/** The keys answers are kept under; everything about one site begins alike. */
+export const keys = {
+  session: ['session'] as const,
+  sites: ['sites'] as const,
+  site: (id: string) => ['site', id] as const,
+  part: (id: string, part: string, ...more: unknown[]) => ['site', id, part, ...more] as const,
+};
+
+const at = (siteId: string) => ({ params: { path: { siteId } } });
+
+export const useSession = () =>
+  useQuery({ queryKey: keys.session, queryFn: () => dataOf(api.GET('/api/session')), staleTime: Infinity });
+
+export const useSites = () =>
+  useQuery({ queryKey: keys.sites, queryFn: () => dataOf(api.GET('/api/sites')) });
+
+export const useSite = (id: string) =>
+  useQuery({ queryKey: keys.site(id), queryFn: () => dataOf(api.GET('/api/sites/{siteId}', at(id))) });
+
+export const useDraft = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'draft'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/draft', at(id))),
+  });
+
+export const useReview = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'changes'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/changes', at(id))),
+  });
+
+export const useVersions = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'versions'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/versions', at(id))),
+  });
+
+export const useActivities = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'activities'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/activities', at(id))),
+  });
+
+export const usePast = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'past'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/past', at(id))),
+  });
+
+export const usePeople = () =>
+  useQuery({ queryKey: ['people'], queryFn: () => dataOf(api.GET('/api/people')) });
+
+/** The address of a preview of the draft (null) or of a version. */
+export const usePreview = (id: string, version: number | null, enabled = true) =>
+  useQuery({
+    queryKey: keys.part(id, 'preview', version),
+    queryFn: () => dataOf(api.POST('/api/sites/{siteId}/previews', { ...at(id), body: { version } })),
+    staleTime: version === null ? 5_000 : 600_000,
+    enabled,
+  });
+
+/** What a typed harbor name comes to; answered while typing, an outdated question is cancelled. */
+export const useName = (typed: string) =>
+  useQuery({
+    queryKey: ['name', typed],
+    queryFn: ({ signal }) => dataOf(api.GET('/api/names', { params: { query: { typed } }, signal })),
+    enabled: typed.trim() !== '',
+    staleTime: 2_000,
+  });
+
+/** Asks anew for everything that shows this site. */
+export async function refreshSite(id: string) {
+  await Promise.all([
+    queries.invalidateQueries({ queryKey: keys.site(id) }),
+    queries.invalidateQueries({ queryKey: keys.sites }),
+  ]);
+}
+
+/** Follows what happens, here or on another person's page. */
+export function useLiveEvents() {
+  useEffect(() => {
+    const events = new EventSource('/api/events');
+    events.addEventListener('happened', (event) => {
+      const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string };
+      void refreshSite(siteId);
+    });
+    return () => {
+      events.close();
+    };
+  }, []);
+}

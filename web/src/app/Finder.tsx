@@ -1,0 +1,61 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useSites } from '../api/queries';
+import { Dialog } from '../ui/Dialog';
+import { Field } from '../ui/Field';
+import { Flag } from '../ui/Flag';
+
+const PARTS: [string, string][] = [
+  ['what', 'Draft'],
+  ['what/look', 'Look'],
+  ['what/review', 'Publish review'],
+  ['what/versions', 'Versions'],
+  ['where', 'Addresses'],
+  ['when', 'When'],
+  ['who', 'Who'],
+];
+
+/** Finds a site, by its name or address, and a part of it. */
+export function Finder({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  const sites = useSites();
+  const [typed, setTyped] = useState('');
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = (sites.data ?? [])
+    .flatMap(({ site }) => PARTS.map(([path, part]) => ({ site, path, part })))
+    .filter(({ site, part }) => {
+      const text = [site.title, part, ...site.addresses.map((a) => a.hostName)].join(' ').toLowerCase();
+      return words.every((word) => text.includes(word));
+    })
+    .slice(0, 12);
+  const close = () => {
+    onOpenChange(false);
+    setTyped('');
+  };
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} title="Find">
+      <Field
+        label="Name, address or part of a site"
+        value={typed}
+        onChange={(e) => {
+          setTyped(e.target.value);
+        }}
+      />
+      <ul>
+        {found.map(({ site, path, part }) => (
+          <li key={site.id + path}>
+            <Link
+              to={`/sites/${site.id}/${path}`}
+              onClick={close}
+              className="hover:bg-shoal focus:bg-shoal flex items-center gap-2 px-2 py-1 no-underline"
+            >
+              <Flag flag={site.flag} size={20} />
+              <span className="font-medium">{site.title}</span>
+              <span className="text-soft">{part}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {found.length === 0 && <p className="text-soft">Nothing is called that.</p>}
+    </Dialog>
+  );
+}

@@ -1,0 +1,68 @@
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { Dialog } from '../ui/Dialog';
+import { Finder } from './Finder';
+
+const KEYS: [string, string][] = [
+  ['/', 'Find a site or a page'],
+  ['?', 'Show these shortcuts'],
+  ['a', 'All sites'],
+  ['w', 'Where: addresses'],
+  ['t', 'What: draft, look, versions'],
+  ['n', 'When: the past of this site'],
+  ['o', 'Who: people'],
+  ['p', 'The publish review'],
+  ['Esc', 'Close what is open'],
+];
+
+const PLACES: Record<string, string> = { w: 'where', t: 'what', n: 'when', o: 'who', p: 'what/review' };
+
+/** Keys that work wherever nothing is being typed. */
+export function Shortcuts() {
+  const navigate = useNavigate();
+  const [help, setHelp] = useState(false);
+  const [finder, setFinder] = useState(false);
+
+  useEffect(() => {
+    const pressed = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      const typing = target.closest('input, textarea, select, [contenteditable], [role=dialog]') !== null;
+      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      const site = /^\/sites\/[^/]+/.exec(window.location.pathname)?.[0];
+      const place = PLACES[event.key];
+      if (event.key === '?') setHelp(true);
+      else if (event.key === '/') setFinder(true);
+      else if (event.key === 'a') void navigate('/');
+      else if (place && site) void navigate(`${site}/${place}`);
+      else return;
+      event.preventDefault();
+    };
+    const find = () => {
+      setFinder(true);
+    };
+    window.addEventListener('keydown', pressed);
+    window.addEventListener('harbor-find', find);
+    return () => {
+      window.removeEventListener('keydown', pressed);
+      window.removeEventListener('harbor-find', find);
+    };
+  }, [navigate]);
+
+  return (
+    <>
+      <Dialog open={help} onOpenChange={setHelp} title="Keys">
+        <dl className="grid grid-cols-[5rem_1fr] gap-y-1.5">
+          {KEYS.map(([key, what]) => (
+            <div key={key} className="contents">
+              <dt>
+                <kbd className="mono border-water bg-land border px-2 py-0.5">{key}</kbd>
+              </dt>
+              <dd>{what}</dd>
+            </div>
+          ))}
+        </dl>
+      </Dialog>
+      <Finder open={finder} onOpenChange={setFinder} />
+    </>
+  );
+}

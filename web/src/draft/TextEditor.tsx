@@ -1,0 +1,74 @@
+import { css } from '@codemirror/lang-css';
+import { html } from '@codemirror/lang-html';
+import { javascript } from '@codemirror/lang-javascript';
+import { EditorView } from '@codemirror/view';
+import { basicSetup } from 'codemirror';
+import { useEffect, useRef } from 'react';
+
+interface Props {
+  path: string;
+  text: string;
+  onChange: (text: string) => void;
+}
+
+const LANGUAGES = [
+  [/\.(html?|xhtml|svg|xml)$/i, html],
+  [/\.css$/i, css],
+  [/\.(m?js|json)$/i, javascript],
+] as const;
+
+const LOOK = EditorView.theme({
+  '&': {
+    backgroundColor: 'var(--paper)',
+    color: 'var(--ink)',
+    border: '1px solid var(--ink)',
+    maxHeight: '52vh',
+  },
+  '.cm-content': { fontFamily: 'var(--font-mono)', fontSize: '13px', caretColor: 'var(--ink)' },
+  '.cm-gutters': { backgroundColor: 'var(--land)', color: 'var(--soft)', border: 0 },
+  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'transparent' },
+  '.cm-scroller': { overflow: 'auto' },
+});
+
+/** Edits a text in place. Fetched only when a text is opened, for it is large. */
+export function TextEditor({ path, text, onChange }: Props) {
+  const place = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView>(undefined);
+  const tell = useRef(onChange);
+
+  useEffect(() => {
+    tell.current = onChange;
+  }, [onChange]);
+
+  useEffect(() => {
+    if (!place.current) return;
+    const language = LANGUAGES.find(([ending]) => ending.test(path))?.[1];
+    const editor = new EditorView({
+      parent: place.current,
+      doc: '',
+      extensions: [
+        basicSetup,
+        language ? language() : [],
+        EditorView.lineWrapping,
+        EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}` }),
+        LOOK,
+        EditorView.updateListener.of((update) => {
+          if (update.docChanged) tell.current(update.state.doc.toString());
+        }),
+      ],
+    });
+    view.current = editor;
+    return () => {
+      editor.destroy();
+    };
+  }, [path]);
+
+  useEffect(() => {
+    const editor = view.current;
+    if (editor && editor.state.doc.toString() !== text) {
+      editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text } });
+    }
+  }, [text, path]);
+
+  return <div ref={place} />;
+}

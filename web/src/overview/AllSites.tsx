@@ -1,0 +1,36 @@
+import { Link } from 'react-router';
+import { Mast } from '../app/Mast';
+import { useSites } from '../api/queries';
+import { Empty, Loading, Trouble } from '../ui/Notice';
+import { Lanes } from './Lanes';
+
+export function AllSites() {
+  const sites = useSites();
+  return (
+    <>
+      <Mast>
+        <Link
+          to="/new"
+          className="border-ink bg-ink text-paper ml-2 border px-3 py-1 font-medium no-underline hover:opacity-90"
+        >
+          New site
+        </Link>
+      </Mast>
+      <main className="mx-auto max-w-[1500px] px-4 py-5">
+        <h1 className="sr-only">All sites</h1>
+        <Trouble error={sites.error} />
+        {sites.isPending && <Loading />}
+        {sites.data?.length === 0 && (
+          <Empty title="Your sites go here">
+            <p className="mb-3">
+              A site begins with a folder or ZIP of pages. You look at it before anyone else can, choose its
+              address, and publish.
+            </p>
+            <Link to="/new">Make the first site</Link>
+          </Empty>
+        )}
+        {sites.data && sites.data.length > 0 && <Lanes lanes={sites.data} />}
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,36 @@
+import type { Schemas } from '../api/client';
+import { counted } from '../ui/Words';
+
+type SiteView = Schemas['SiteView'];
+
+export interface Step {
+  words: string;
+  to: string;
+  /** Whether the person should see to it, rather than may. */
+  attention: boolean;
+}
+
+/** What there is to do about a site, the next thing first. */
+export function stepsOf(site: SiteView): Step[] {
+  const at = (place: string) => `/sites/${site.id}/${place}`;
+  const steps: Step[] = [];
+  if (site.files === 0) steps.push({ words: 'Bring in pages', to: at('what'), attention: false });
+  if (site.addresses.length === 0) {
+    steps.push({
+      words: site.live ? 'Live, but without an address' : 'Choose an address',
+      to: at('where'),
+      attention: site.live,
+    });
+  }
+  if (site.files > 0 && site.addresses.length > 0 && site.liveVersion === null) {
+    steps.push({ words: `Publish ${counted(site.files, 'file')}`, to: at('what/review'), attention: false });
+  }
+  if (site.liveVersion !== null && site.changes > 0) {
+    steps.push({
+      words: `Publish ${counted(site.changes, 'change')}`,
+      to: at('what/review'),
+      attention: false,
+    });
+  }
+  return steps;
+}

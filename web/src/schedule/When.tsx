@@ -1,0 +1,69 @@
+import { format } from 'date-fns';
+import type { Schemas } from '../api/client';
+import { useActivities, usePast } from '../api/queries';
+import { useThisSite } from '../site/SiteFrame';
+import { Lanes } from '../overview/Lanes';
+import { Loading, Trouble } from '../ui/Notice';
+import { Time } from '../ui/Words';
+
+type Kind = Schemas['Entry']['kind'];
+
+const WORDS: Record<Kind, string> = {
+  SITE_CREATED: 'made the site',
+  SITE_CHANGED: 'changed the settings',
+  DRAFT_CHANGED: 'draft:',
+  VERSION_SAVED: 'saved',
+  VERSION_CHANGED: 'described',
+  ADDRESS_CLAIMED: 'claimed',
+  ADDRESS_CHANGED: 'address:',
+  ADDRESS_RELEASED: 'released',
+  RIGHTS_CONFIRMED: 'confirmed that the content is theirs to publish',
+  PUBLISH_STARTED: 'began a publish',
+  PUBLISHED: 'published',
+  PUBLISH_FAILED: 'publish failed:',
+  UNPUBLISHED: 'took the site down, from',
+  PUT_LIVE: 'put live',
+  RESTORED: 'restored into the draft:',
+};
+
+export function When() {
+  const site = useThisSite();
+  const past = usePast(site.id);
+  const activities = useActivities(site.id);
+  const days = Map.groupBy(activities.data ?? [], (a) => format(new Date(a.at), 'EEEE, d MMMM yyyy'));
+  return (
+    <>
+      <h2 className="sr-only">When</h2>
+      {past.data && <Lanes lanes={[past.data]} />}
+      <section aria-labelledby="past" className="mt-6 max-w-3xl">
+        <h2 id="past" className="mb-1 text-lg">
+          What happened
+        </h2>
+        <Trouble error={activities.error} />
+        {activities.isPending && <Loading />}
+        {[...days].map(([day, entries]) => (
+          <section key={day} className="mb-4">
+            <h3 className="border-water text-soft border-b py-1">{day}</h3>
+            <ul>
+              {entries.map((a) => (
+                <li key={a.id} className="grid grid-cols-[4rem_1fr] gap-x-2 py-1">
+                  <time dateTime={a.at} title={a.at} className="text-soft">
+                    {format(new Date(a.at), 'HH:mm')}
+                  </time>
+                  <span className="[overflow-wrap:anywhere]">
+                    <strong className="font-medium">{a.who}</strong> {WORDS[a.kind]} {a.detail}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+      </section>
+      {site.liveSince !== null && (
+        <p className="text-soft">
+          Live since <Time at={site.liveSince} />.
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,38 @@
+import type { ButtonHTMLAttributes, ReactNode } from 'react';
+
+interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
+  kind?: 'primary' | 'plain' | 'quiet' | 'alarm';
+  busy?: boolean;
+  icon?: ReactNode;
+}
+
+const LOOKS = {
+  primary: 'border-ink bg-ink text-paper hover:opacity-90',
+  plain: 'border-ink bg-paper hover:bg-shoal',
+  quiet: 'border-transparent underline decoration-water underline-offset-3 hover:decoration-current px-1',
+  alarm: 'border-magenta bg-magenta text-paper hover:opacity-90',
+};
+
+/** A button. While busy it cannot be pressed again. */
+export function Button({
+  kind = 'plain',
+  busy = false,
+  icon,
+  children,
+  disabled,
+  className = '',
+  ...rest
+}: Props) {
+  return (
+    <button
+      type="button"
+      {...rest}
+      disabled={disabled === true || busy}
+      aria-busy={busy}
+      className={`inline-flex min-h-8 items-center gap-1.5 border px-3 py-1 text-left font-medium whitespace-nowrap disabled:opacity-55 ${LOOKS[kind]} ${className}`}
+    >
+      {icon}
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,14 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  build: {
+    outDir: 'target/classes/static',
+    emptyOutDir: true,
+    // Fonts stay files: an inlined font would be refused by the content security policy.
+    assetsInlineLimit: 0,
+  },
+  server: { proxy: { '/api': 'http://localhost:7070' } },
+});
