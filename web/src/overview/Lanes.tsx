@@ -39,7 +39,7 @@ export function Lanes({ lanes }: { lanes: Lane[] }) {
           />
         </label>
       )}
-      <div className="grid grid-cols-1 md:grid-cols-[15rem_1fr] xl:grid-cols-[17rem_1fr_13rem]">
+      <div className="grid grid-cols-1 md:grid-cols-[22rem_1fr] xl:grid-cols-[23rem_1fr_12rem]">
         <div className="border-ink hidden border-b md:block" />
         <div className="border-ink hidden border-b md:block">
           <Axis x={x} now={now} />
@@ -62,18 +62,17 @@ function weeks(now: Date) {
 
 function Axis({ x, now }: { x: X; now: Date }) {
   return (
-    <svg
-      viewBox={`0 0 ${String(WIDTH)} 34`}
-      preserveAspectRatio="none"
-      className="block h-[34px] w-full"
-      aria-hidden
-    >
+    <div className="relative h-8" aria-hidden>
       {weeks(now).map((day) => (
-        <foreignObject key={day.getTime()} x={x(day) - 40} y={4} width={80} height={26}>
-          <div className="text-soft text-center text-[0.85rem]">{format(day, 'd MMM')}</div>
-        </foreignObject>
+        <span
+          key={day.getTime()}
+          className="absolute bottom-1 -translate-x-1/2 text-[0.85rem] whitespace-nowrap text-soft"
+          style={{ left: `${String((x(day) / WIDTH) * 100)}%` }}
+        >
+          {format(day, 'd MMM')}
+        </span>
       ))}
-    </svg>
+    </div>
   );
 }
 
@@ -88,7 +87,7 @@ function LaneRow({ lane, x, now }: { lane: Lane; x: X; now: Date }) {
           <Flag flag={site.flag} size={30} />
           <span className="font-head text-[1.1rem] font-semibold [overflow-wrap:anywhere]">{site.title}</span>
         </Link>
-        <div className="mt-0.5 pl-10">
+        <div className="mt-0.5 flex min-w-0 pl-10">
           {main && site.live && <PublicLink url={main.url} />}
           {main && !site.live && <HostName name={main.hostName} />}
           {!main && <span className="text-soft">no address yet</span>}

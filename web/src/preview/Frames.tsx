@@ -25,10 +25,10 @@ export function PageFrame({ title, url, width, height = 640 }: Props) {
       observer.disconnect();
     };
   }, []);
-  const scale = room === 0 ? 1 : Math.min(1, room / WIDTHS[width]);
+  const scale = room === 0 ? 1 : Math.min(1, (room - 2) / WIDTHS[width]);
   return (
     <div ref={place} className="min-w-0 overflow-hidden">
-      <div className="border-ink border bg-white" style={{ width: WIDTHS[width] * scale, height }}>
+      <div className="border-ink border bg-white" style={{ width: WIDTHS[width] * scale + 2, height }}>
         {/* The page is another origin, so its scripts cannot reach this one. */}
         <iframe
           key={url}

@@ -18,7 +18,6 @@ const WORDS: Record<Kind, string> = {
   ADDRESS_CHANGED: 'address:',
   ADDRESS_RELEASED: 'released',
   RIGHTS_CONFIRMED: 'confirmed that the content is theirs to publish',
-  PUBLISH_STARTED: 'began a publish',
   PUBLISHED: 'published',
   PUBLISH_FAILED: 'publish failed:',
   UNPUBLISHED: 'took the site down, from',

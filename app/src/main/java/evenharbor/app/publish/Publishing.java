@@ -106,7 +106,7 @@ public class Publishing {
     public String record(String siteId, Selection selection, OptionalLong draftRevision, boolean rightsConfirmed) {
         Site site = sites.mine(siteId);
         Draft draft = drafts.check(siteId, draftRevision);
-        Live live = states.lock(siteId);
+        states.lock(siteId);
         if (!publications
                 .findBySiteIdAndState(siteId, Publication.State.RUNNING)
                 .isEmpty()) {
@@ -146,7 +146,6 @@ public class Publishing {
         publication.startedBy = Current.person().id();
         publication.startedAt = clock.instant();
         publications.save(publication);
-        activities.note(ActivityKind.PUBLISH_STARTED, siteId, Current.person(), live.live() ? "" : "it was not live");
         return publication.id;
     }
 

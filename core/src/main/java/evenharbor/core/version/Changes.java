@@ -26,6 +26,9 @@ public final class Changes {
     /** Texts longer than this are not compared word by word. */
     private static final long LONGEST_TEXT = 512 * 1024;
 
+    /** How many pages that did not move are read to learn what most pages say. */
+    private static final int MOST_STAYED = 12;
+
     /** With more texts gone than this, looking for moved and edited ones would take too long. */
     private static final int MOST_TEXTS = 400;
 
@@ -49,7 +52,7 @@ public final class Changes {
         Map<String, FileEntry> come = new HashMap<>();
         walk(before, after, changed, gone, come);
         List<Change> moved = new ArrayList<>(movedUnchanged(gone, come));
-        moved.addAll(movedAndEdited(gone, come, texts));
+        moved.addAll(movedAndEdited(after, gone, come, texts));
         Stream<Change> added =
                 come.entrySet().stream().map(e -> change(Change.Kind.ADDED, e.getKey(), null, null, e.getValue()));
         Stream<Change> removed =
@@ -116,9 +119,13 @@ public final class Changes {
 
     private record Pair(String from, String to, double likeness) {}
 
-    private static List<Change> movedAndEdited(Map<String, FileEntry> gone, Map<String, FileEntry> come, Texts texts) {
+    private static List<Change> movedAndEdited(
+            Manifest after, Map<String, FileEntry> gone, Map<String, FileEntry> come, Texts texts) {
         Map<String, Likeness> olds = likenesses(gone, texts);
         Map<String, Likeness> news = olds.isEmpty() ? Map.of() : likenesses(come, texts);
+        if (!news.isEmpty()) {
+            forgetCommonplaces(after, olds, news, texts);
+        }
         List<Pair> pairs = new ArrayList<>();
         olds.forEach((from, old) -> news.forEach((to, now) -> {
             long a = gone.get(from).size();
@@ -144,6 +151,23 @@ public final class Changes {
             }
         }
         return moved;
+    }
+
+    /** What most pages of the site say, such as its navigation, tells nothing about which page is which. */
+    private static void forgetCommonplaces(
+            Manifest after, Map<String, Likeness> olds, Map<String, Likeness> news, Texts texts) {
+        List<Likeness> stayed = after.files().entrySet().stream()
+                .filter(e -> SitePath.isPage(e.getKey()) && !news.containsKey(e.getKey()))
+                .filter(e -> e.getValue().utf8() && e.getValue().size() <= LONGEST_TEXT)
+                .limit(MOST_STAYED)
+                .map(e -> texts.of(e.getValue()))
+                .flatMap(Optional::stream)
+                .map(Likeness::new)
+                .toList();
+        List<Likeness> all = new ArrayList<>(olds.values());
+        all.addAll(news.values());
+        all.addAll(stayed);
+        Likeness.forgetCommonplaces(all);
     }
 
     private static Map<String, Likeness> likenesses(Map<String, FileEntry> files, Texts texts) {

@@ -1,6 +1,9 @@
 package evenharbor.core.version;
 
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -12,6 +15,9 @@ import java.util.regex.Pattern;
 final class Likeness {
 
     private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}]+");
+
+    /** With fewer texts nothing can be said about what is commonplace. */
+    private static final int FEWEST_FOR_COMMONPLACES = 5;
 
     private final Set<Integer> shingles = new HashSet<>();
 
@@ -25,6 +31,17 @@ final class Likeness {
             first = second;
             second = word;
         }
+    }
+
+    /** Takes out of each text the runs that stand in more than two of five of them. */
+    static void forgetCommonplaces(List<Likeness> texts) {
+        if (texts.size() < FEWEST_FOR_COMMONPLACES) {
+            return;
+        }
+        Map<Integer, Integer> counts = new HashMap<>();
+        texts.forEach(text -> text.shingles.forEach(shingle -> counts.merge(shingle, 1, Integer::sum)));
+        counts.values().removeIf(count -> count * 5 <= texts.size() * 2 || count < 3);
+        texts.forEach(text -> text.shingles.removeAll(counts.keySet()));
     }
 
     double to(Likeness other) {

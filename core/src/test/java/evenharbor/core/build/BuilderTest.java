@@ -1,0 +1,157 @@
+package evenharbor.core.build;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import evenharbor.core.site.Settings;
+import evenharbor.core.version.FileEntry;
+import evenharbor.core.version.Manifest;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class BuilderTest {
+
+    private final Map<String, String> texts = new HashMap<>();
+    private int edits;
+
+    private final Builder.Workshop workshop = new Builder.Workshop() {
+        @Override
+        public List<Reference> references(FileEntry file, Function<String, List<Reference>> reader) {
+            return reader.apply(texts.get(file.hash()));
+        }
+
+        @Override
+        public FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit) {
+            edits++;
+            return text(edit.apply(texts.get(file.hash())));
+        }
+    };
+
+    private FileEntry text(String text) {
+        try {
+            byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+            String hash = HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+            texts.put(hash, text);
+            return new FileEntry(hash, bytes.length, "text/plain", true);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private Manifest site(String... pathsAndTexts) {
+        Map<String, FileEntry> files = new TreeMap<>();
+        for (int i = 0; i < pathsAndTexts.length; i += 2) {
+            files.put(pathsAndTexts[i], text(pathsAndTexts[i + 1]));
+        }
+        return Manifest.of(files);
+    }
+
+    private String built(Manifest build, String path) {
+        return texts.get(build.at(path).orElseThrow().hash());
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            value = {
+                "<img src=\"a.png\"> | <img src=\"a.png?v=PIN\">",
+                "<img src=a.png> | <img src=a.png?v=PIN>",
+                "<IMG SRC='./a.png'> | <IMG SRC='./a.png?v=PIN'>",
+                "<img src=\"/a.png\"> | <img src=\"/a.png?v=PIN\">",
+                "<img src=\" a.png \"> | <img src=\" a.png?v=PIN \">",
+                "<img src=\"x/../a.png#top\"> | <img src=\"x/../a.png?v=PIN#top\">",
+                "<img src=\"%61.png\"> | <img src=\"%61.png?v=PIN\">",
+                "<img srcset=\"a.png 1x, a.png 2x\"> | <img srcset=\"a.png?v=PIN 1x, a.png?v=PIN 2x\">",
+                "<picture><source srcset=\"a.png\"></picture> | <picture><source srcset=\"a.png?v=PIN\"></picture>",
+                "<video poster=a.png></video> | <video poster=a.png?v=PIN></video>",
+                "<link rel=\"icon\" href=\"a.png\"> | <link rel=\"icon\" href=\"a.png?v=PIN\">",
+                "<link rel=\"preload\" as=image href=\"a.png\"> | <link rel=\"preload\" as=image href=\"a.png?v=PIN\">",
+                "<script src=\"a.png\"></script> | <script src=\"a.png?v=PIN\"></script>",
+                "<p style=\"background:url(a.png)\">x</p> | <p style=\"background:url(a.png?v=PIN)\">x</p>",
+                "<style>p{background:url('a.png')}</style> | <style>p{background:url('a.png?v=PIN')}</style>",
+                "<svg><image href=\"a.png\"/></svg> | <svg><image href=\"a.png?v=PIN\"/></svg>",
+            })
+    void whatAPageLoadsIsNamedByContent(String page, String wanted) {
+        Manifest build = Builder.build(site("index.html", page, "a.png", "picture"), Settings.DEFAULT, workshop);
+        String pin = Pin.of(build.at("a.png").orElseThrow());
+        assertThat(built(build, "index.html")).isEqualTo(wanted.replace("PIN", pin));
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "<a href=\"a.png\">a picture to share</a>",
+                "<img src=\"https://elsewhere.example/a.png\">",
+                "<img src=\"//elsewhere.example/a.png\">",
+                "<img src=\"data:image/png;base64,a.png\">",
+                "<img src=\"a.png?size=2\">",
+                "<img src=\"missing.png\">",
+                "<script type=\"module\" src=\"a.png\"></script>",
+                "<link rel=\"canonical\" href=\"a.png\">",
+                "<!-- <img src=\"a.png\"> -->",
+                "<base href=\"/elsewhere/\"><img src=\"a.png\">",
+                "<iframe src=\"other.html\"></iframe>",
+                "<style>/* url(a.png) */</style>",
+            })
+    void everythingElseStaysToTheByte(String page) {
+        Manifest source = site("index.html", page, "a.png", "picture", "other.html", "other");
+        assertThat(Builder.build(source, Settings.DEFAULT, workshop)).isEqualTo(source);
+        assertThat(edits).isZero();
+    }
+
+    @Test
+    void aPictureChangedBehindAStyleSheetChangesThePagesAddressOfTheSheet() {
+        String page = "<link rel=stylesheet href=css/style.css>";
+        String css = "@import 'base.css'; p { background: url(../img/a.png) }";
+        Manifest one = Builder.build(
+                site("index.html", page, "css/style.css", css, "css/base.css", "b{}", "img/a.png", "1"),
+                Settings.DEFAULT,
+                workshop);
+        Manifest two = Builder.build(
+                site("index.html", page, "css/style.css", css, "css/base.css", "b{}", "img/a.png", "2"),
+                Settings.DEFAULT,
+                workshop);
+        assertThat(built(one, "index.html")).isNotEqualTo(built(two, "index.html"));
+        assertThat(built(one, "css/style.css"))
+                .contains("'base.css?v=" + Pin.of(one.at("css/base.css").orElseThrow()))
+                .contains("a.png?v=" + Pin.of(one.at("img/a.png").orElseThrow()));
+        assertThat(built(two, "index.html"))
+                .contains("?v=" + Pin.of(two.at("css/style.css").orElseThrow()));
+    }
+
+    @Test
+    void styleSheetsThatImportEachOtherInARingAreBuilt() {
+        Manifest source = site(
+                "a.css", "@import 'b.css';", "b.css", "@import 'a.css';", "i.html", "<link rel=stylesheet href=a.css>");
+        Manifest build = Builder.build(source, Settings.DEFAULT, workshop);
+        assertThat(built(build, "i.html"))
+                .contains("a.css?v=" + Pin.of(build.at("a.css").orElseThrow()));
+    }
+
+    @Test
+    void sameInputSameBytes() {
+        Manifest source =
+                site("index.html", "<img src=a.png><link rel=stylesheet href=s.css>", "a.png", "p", "s.css", "x{}");
+        assertThat(Builder.build(source, Settings.DEFAULT, workshop))
+                .isEqualTo(Builder.build(source, Settings.DEFAULT, workshop));
+    }
+
+    @Test
+    void withoutPinningTheFilesGoOutAsTheyAre() {
+        Manifest source = site("index.html", "<img src=a.png>", "a.png", "p");
+        assertThat(Builder.build(source, new Settings(true, false), workshop)).isEqualTo(source);
+    }
+}

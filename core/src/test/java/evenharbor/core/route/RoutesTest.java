@@ -1,0 +1,157 @@
+package evenharbor.core.route;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import evenharbor.core.build.Pin;
+import evenharbor.core.version.FileEntry;
+import evenharbor.core.version.Manifest;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class RoutesTest {
+
+    private static final SiteRoutes.Manner MANNER = new SiteRoutes.Manner(false, true, "");
+    private static final long NOW = 1_000;
+
+    private static FileEntry file(String content) {
+        return new FileEntry(
+                String.format("%016x", content.hashCode() * 0x9E3779B97F4A7C15L).repeat(4), 9, "text/html", true);
+    }
+
+    private static Manifest manifest(String... pathsAndContents) {
+        Map<String, FileEntry> files = new TreeMap<>();
+        for (int i = 0; i < pathsAndContents.length; i += 2) {
+            files.put(pathsAndContents[i], file(pathsAndContents[i + 1]));
+        }
+        return Manifest.of(files);
+    }
+
+    private static SiteRoutes site(String... pathsAndContents) {
+        return SiteRoutes.of(manifest(pathsAndContents), MANNER);
+    }
+
+    private static Decision decide(Routes routes, String host, String path, String pin, long second) {
+        return routes.decide(new VisitorRequest(host, path, pin, second));
+    }
+
+    private static final Routes ROUTES = Routes.of(Map.of(
+            "a.harbor.localhost",
+            site(
+                    "index.html",
+                    "front",
+                    "about/index.html",
+                    "about",
+                    "about.html",
+                    "flat",
+                    "x",
+                    "file",
+                    "x/index.html",
+                    "no",
+                    "p q/é/index.html",
+                    "odd",
+                    "404.html",
+                    "lost"),
+            "b.harbor.localhost",
+            site("only.html", "only")));
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "a.harbor.localhost | / | serve front",
+                "a.harbor.localhost | /index.html | serve front",
+                "a.harbor.localhost | /about/ | serve about",
+                "a.harbor.localhost | /about | forward /about/",
+                "a.harbor.localhost | /about.html | serve flat",
+                "a.harbor.localhost | /x | serve file",
+                "a.harbor.localhost | /p q/é | forward /p%20q/%C3%A9/",
+                "a.harbor.localhost | /nowhere | missing lost",
+                "a.harbor.localhost | /about/nowhere.png | missing lost",
+                "b.harbor.localhost | / | missing",
+                "b.harbor.localhost | /only.html | serve only",
+                "b.harbor.localhost | /ONLY.html | missing",
+                "c.harbor.localhost | / | nothing",
+                "harbor.localhost | / | nothing",
+            })
+    void aRequestIsDecided(String host, String path, String wanted) {
+        Decision decision = decide(ROUTES, host, path, "", NOW);
+        String said;
+        if (decision instanceof Decision.Serve serve) {
+            said = "serve " + named(serve.file());
+        } else if (decision instanceof Decision.Forward forward) {
+            said = "forward " + forward.location();
+        } else if (decision instanceof Decision.Missing missing) {
+            said = ("missing " + missing.page().map(RoutesTest::named).orElse("")).strip();
+        } else {
+            said = "nothing";
+        }
+        assertThat(said).isEqualTo(wanted);
+    }
+
+    private static String named(FileEntry file) {
+        return Stream.of("front", "about", "flat", "file", "odd", "lost", "only")
+                .filter(name -> file(name).equals(file))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void aPinnedAssetMayBeKeptForGoodAndAnyOtherNot() {
+        String pin = Pin.of(file("front"));
+        assertThat(decide(ROUTES, "a.harbor.localhost", "/index.html", pin, NOW))
+                .isInstanceOfSatisfying(
+                        Decision.Serve.class, s -> assertThat(s.lasting()).isTrue());
+        assertThat(decide(ROUTES, "a.harbor.localhost", "/index.html", "000000000000", NOW))
+                .isInstanceOfSatisfying(
+                        Decision.Serve.class, s -> assertThat(s.lasting()).isFalse());
+        assertThat(decide(ROUTES, "a.harbor.localhost", "/index.html", pin.substring(1), NOW))
+                .isInstanceOfSatisfying(
+                        Decision.Serve.class, s -> assertThat(s.lasting()).isFalse());
+    }
+
+    @Test
+    void afterAPublishTheOldAssetIsThereUnderItsPinForAWhileOnly() {
+        SiteRoutes before = site("s.css", "old", "gone.css", "gone");
+        SiteRoutes after = site("s.css", "new").after(before, NOW, NOW + 60);
+        Routes routes = Routes.of(Map.of("h", after));
+        assertThat(served(routes, "/s.css", Pin.of(file("old")), NOW + 59)).contains(file("old"));
+        assertThat(served(routes, "/gone.css", Pin.of(file("gone")), NOW + 59)).contains(file("gone"));
+        assertThat(served(routes, "/s.css", Pin.of(file("old")), NOW + 60)).contains(file("new"));
+        assertThat(served(routes, "/gone.css", Pin.of(file("gone")), NOW + 60)).isEmpty();
+        assertThat(served(routes, "/gone.css", "", NOW)).isEmpty();
+        assertThat(served(routes, "/s.css", "", NOW)).contains(file("new"));
+    }
+
+    @Test
+    void manyPublishesInARowKeepABoundedNumberOfOldBuilds() {
+        SiteRoutes routes = site("s.css", "0");
+        for (int i = 1; i <= 20; i++) {
+            routes = site("s.css", String.valueOf(i)).after(routes, NOW, NOW + 60);
+        }
+        Routes all = Routes.of(Map.of("h", routes));
+        assertThat(served(all, "/s.css", Pin.of(file("13")), NOW)).contains(file("13"));
+        assertThat(served(all, "/s.css", Pin.of(file("3")), NOW)).contains(file("20"));
+    }
+
+    @Test
+    void namesAreLedElsewhereAndTakenAwayWithoutTouchingOthers() {
+        SiteRoutes other = site("index.html", "front");
+        Routes changed =
+                ROUTES.with(Map.of("a.harbor.localhost", Optional.empty(), "new.harbor.localhost", Optional.of(other)));
+        assertThat(changed.at("a.harbor.localhost")).isEmpty();
+        assertThat(changed.at("new.harbor.localhost")).contains(other);
+        assertThat(changed.at("b.harbor.localhost")).isEqualTo(ROUTES.at("b.harbor.localhost"));
+        assertThat(ROUTES.at("a.harbor.localhost")).isPresent();
+    }
+
+    private static Optional<FileEntry> served(Routes routes, String path, String pin, long second) {
+        return decide(routes, "h", path, pin, second) instanceof Decision.Serve serve
+                ? Optional.of(serve.file())
+                : Optional.empty();
+    }
+}

@@ -1,0 +1,288 @@
+package evenharbor.edge;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import evenharbor.core.build.Pin;
+import evenharbor.core.route.Routes;
+import evenharbor.core.route.SiteRoutes;
+import evenharbor.core.version.FileEntry;
+import evenharbor.core.version.Manifest;
+import evenharbor.edge.blob.Coding;
+import evenharbor.edge.blob.DirectoryBlobs;
+import java.io.ByteArrayInputStream;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Arrays;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.TreeMap;
+import java.util.zip.GZIPInputStream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** The visitor-facing server over real HTTP. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class EdgeTest {
+
+    private static final String SITE = "site.harbor.localhost";
+    private static final String PAGE =
+            "<!doctype html><title>Front</title>" + "<p>A line that packs well.</p>".repeat(60);
+
+    private final HttpClient client = HttpClient.newHttpClient();
+    private DirectoryBlobs blobs;
+    private Edge edge;
+    private FileEntry page;
+    private byte[] large;
+
+    @BeforeAll
+    void start(@TempDir Path folder) throws Exception {
+        blobs = new DirectoryBlobs(folder);
+        page = keep(PAGE.getBytes(StandardCharsets.UTF_8), "text/html", true);
+        large = new byte[700_000];
+        new Random(7).nextBytes(large);
+        Map<String, FileEntry> files = new TreeMap<>();
+        files.put("index.html", page);
+        files.put("about/index.html", page);
+        files.put("pläne/index.html", page);
+        files.put("film.mp4", keep(large, "video/mp4", false));
+        files.put("legacy.html", keep(new byte[] {'<', 'p', '>', (byte) 0xe9}, "text/html", false));
+        Manifest build = Manifest.of(files);
+        Map<String, FileEntry> withOwn404 = new TreeMap<>(files);
+        withOwn404.put("404.html", keep("<p>Our own</p>".getBytes(StandardCharsets.UTF_8), "text/html", true));
+        blobs.putPacked(page.hash(), Coding.GZIP, Coding.GZIP.pack(PAGE.getBytes(StandardCharsets.UTF_8)));
+        blobs.putPacked(page.hash(), Coding.BROTLI, Coding.BROTLI.pack(PAGE.getBytes(StandardCharsets.UTF_8)));
+        SiteRoutes preview = SiteRoutes.of(build, new SiteRoutes.Manner(true, false, ""));
+        edge = new Edge(
+                new Edge.Setup("127.0.0.1", 0, ".preview.localhost", 1 << 20),
+                blobs,
+                host -> host.equals("known.preview.localhost") ? Optional.of(preview) : Optional.empty(),
+                Clock.systemUTC());
+        edge.exchange(routes -> Routes.of(Map.of(
+                SITE,
+                SiteRoutes.of(build, new SiteRoutes.Manner(false, true, "")),
+                "hidden.harbor.localhost",
+                SiteRoutes.of(Manifest.of(withOwn404), new SiteRoutes.Manner(false, false, "")),
+                "alias.harbor.localhost",
+                SiteRoutes.of(build, new SiteRoutes.Manner(false, true, "http://" + SITE)))));
+        edge.start();
+    }
+
+    @AfterAll
+    void stop() throws Exception {
+        edge.stop();
+    }
+
+    private FileEntry keep(byte[] bytes, String type, boolean utf8) throws Exception {
+        var kept = blobs.put(new ByteArrayInputStream(bytes));
+        return new FileEntry(kept.hash(), kept.size(), type, utf8);
+    }
+
+    private HttpResponse<byte[]> ask(String method, String host, String path, String... fields) throws Exception {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + edge.port() + path))
+                .method(method, HttpRequest.BodyPublishers.noBody())
+                .header("Host", host);
+        if (fields.length > 0) {
+            request.headers(fields);
+        }
+        return client.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+    }
+
+    private static String field(HttpResponse<byte[]> answer, String name) {
+        return answer.headers().firstValue(name).orElse("");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "site.harbor.localhost | / | 200 | text/html;charset=utf-8",
+                "SITE.harbor.localhost:7080 | / | 200 | text/html;charset=utf-8",
+                "site.harbor.localhost. | / | 200 | text/html;charset=utf-8",
+                "site.harbor.localhost | /about | 301 | ''",
+                "site.harbor.localhost | /pl%C3%A4ne/ | 200 | text/html;charset=utf-8",
+                "site.harbor.localhost | /pla%CC%88ne/ | 200 | text/html;charset=utf-8",
+                "site.harbor.localhost | /about/../index.html | 200 | text/html;charset=utf-8",
+                "site.harbor.localhost | /legacy.html | 200 | text/html",
+                "site.harbor.localhost | /nowhere | 404 | text/html;charset=utf-8",
+                "hidden.harbor.localhost | /nowhere | 404 | text/html;charset=utf-8",
+                "nobody.harbor.localhost | / | 404 | text/html;charset=utf-8",
+                "known.preview.localhost | / | 200 | text/html;charset=utf-8",
+                "guessed.preview.localhost | / | 404 | text/html;charset=utf-8",
+                "site.harbor.localhost | /%2e%2e/secret | 400 | *",
+                "site.harbor.localhost | /a%2fb | 400 | *",
+            })
+    void anAddressIsAnswered(String host, String path, int status, String type) throws Exception {
+        HttpResponse<byte[]> answer = ask("GET", host, path);
+        assertThat(answer.statusCode()).isEqualTo(status);
+        if (!type.equals("*")) {
+            assertThat(field(answer, "content-type")).isEqualTo(type);
+        }
+        HttpResponse<byte[]> head = ask("HEAD", host, path);
+        assertThat(head.statusCode()).isEqualTo(status);
+        assertThat(head.body()).isEmpty();
+        if (status < 400) {
+            assertThat(field(head, "content-length")).isEqualTo(field(answer, "content-length"));
+        }
+    }
+
+    @Test
+    void aForwardKeepsTheQuery() throws Exception {
+        assertThat(field(ask("GET", SITE, "/about?a=1"), "location")).isEqualTo("/about/?a=1");
+    }
+
+    @Test
+    void anUnknownNameAndASiteThatIsNotLiveTellNothing() throws Exception {
+        HttpResponse<byte[]> answer = ask("GET", "nobody.harbor.localhost", "/");
+        String text = new String(answer.body(), StandardCharsets.UTF_8);
+        assertThat(text).contains("There is no site at this address").doesNotContain("nobody", "Jetty");
+        assertThat(field(answer, "server")).isEmpty();
+        assertThat(field(answer, "x-robots-tag")).contains("noindex");
+    }
+
+    @Test
+    void theSitesOwnPageIsShownForWhatIsMissing() throws Exception {
+        assertThat(ask("GET", "hidden.harbor.localhost", "/nowhere").body())
+                .asString()
+                .isEqualTo("<p>Our own</p>");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "'br, gzip',br",
+        "gzip,gzip",
+        "'gzip, br;q=0',gzip",
+        "identity,''",
+        "'',''",
+        "'GZIP',gzip",
+        "'*;q=0',''",
+    })
+    void thePackedFormThatIsAcceptedIsSent(String accepted, String coding) throws Exception {
+        HttpResponse<byte[]> answer = ask("GET", SITE, "/", "Accept-Encoding", accepted);
+        assertThat(field(answer, "content-encoding")).isEqualTo(coding);
+        assertThat(field(answer, "vary")).isEqualTo("Accept-Encoding");
+        if (coding.equals("gzip")) {
+            byte[] plain = new GZIPInputStream(new ByteArrayInputStream(answer.body())).readAllBytes();
+            assertThat(plain).asString(StandardCharsets.UTF_8).isEqualTo(PAGE);
+        }
+        HttpResponse<byte[]> again =
+                ask("GET", SITE, "/", "Accept-Encoding", accepted, "If-None-Match", field(answer, "etag"));
+        assertThat(again.statusCode()).isEqualTo(304);
+        assertThat(again.body()).isEmpty();
+        assertThat(field(again, "etag")).isEqualTo(field(answer, "etag"));
+        assertThat(field(again, "vary")).isEqualTo("Accept-Encoding");
+        assertThat(field(again, "cache-control")).isEqualTo("no-cache");
+    }
+
+    @Test
+    void anotherFormOrContentIsNotTakenForTheOneHeld() throws Exception {
+        String tag = field(ask("GET", SITE, "/", "Accept-Encoding", "br"), "etag");
+        assertThat(ask("GET", SITE, "/", "If-None-Match", tag).statusCode()).isEqualTo(200);
+        String plain = field(ask("GET", SITE, "/"), "etag");
+        assertThat(ask("GET", SITE, "/", "If-None-Match", "\"x\", W/" + plain).statusCode())
+                .isEqualTo(304);
+        assertThat(ask("GET", SITE, "/", "If-None-Match", "*").statusCode()).isEqualTo(304);
+        assertThat(ask("GET", SITE, "/", "If-Match", "\"x\"").statusCode()).isEqualTo(412);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "bytes=0-99 | 206 | 0 | 100",
+                "bytes=699900- | 206 | 699900 | 100",
+                "bytes=-10 | 206 | 699990 | 10",
+                "bytes=699990-900000 | 206 | 699990 | 10",
+                "bytes=700000- | 416 | 0 | 0",
+                "bytes=0-1,5-6 | 200 | 0 | 700000",
+                "lines=1-2 | 200 | 0 | 700000",
+                "bytes=x-y | 200 | 0 | 700000",
+            })
+    void aRangeIsAnswered(String range, int status, int from, int length) throws Exception {
+        HttpResponse<byte[]> answer = ask("GET", SITE, "/film.mp4", "Range", range);
+        assertThat(answer.statusCode()).isEqualTo(status);
+        if (status == 416) {
+            assertThat(field(answer, "content-range")).isEqualTo("bytes */700000");
+            return;
+        }
+        assertThat(answer.body()).isEqualTo(Arrays.copyOfRange(large, from, from + length));
+        if (status == 206) {
+            assertThat(field(answer, "content-range"))
+                    .isEqualTo("bytes " + from + "-" + (from + length - 1) + "/700000");
+        }
+    }
+
+    @Test
+    void aResumedDownloadGetsTheRestOnlyWhenTheContentIsTheSame() throws Exception {
+        String tag = field(ask("GET", SITE, "/film.mp4"), "etag");
+        String range = "bytes=100-";
+        assertThat(ask("GET", SITE, "/film.mp4", "Range", range, "If-Range", tag)
+                        .statusCode())
+                .isEqualTo(206);
+        HttpResponse<byte[]> changed = ask("GET", SITE, "/film.mp4", "Range", range, "If-Range", "\"older\"");
+        assertThat(changed.statusCode()).isEqualTo(200);
+        assertThat(changed.body()).hasSize(large.length);
+        HttpResponse<byte[]> ofPage = ask("GET", SITE, "/", "Range", "bytes=0-14", "Accept-Encoding", "br");
+        assertThat(ofPage.body()).asString(StandardCharsets.UTF_8).isEqualTo("<!doctype html>");
+    }
+
+    @Test
+    void onlyAPinnedAddressMayBeKeptForGood() throws Exception {
+        assertThat(field(ask("GET", SITE, "/index.html"), "cache-control")).isEqualTo("no-cache");
+        assertThat(field(ask("GET", SITE, "/index.html?v=" + Pin.of(page)), "cache-control"))
+                .contains("immutable");
+        assertThat(field(ask("GET", SITE, "/index.html?v=000000000000"), "cache-control"))
+                .isEqualTo("no-cache");
+    }
+
+    @Test
+    void aPreviewIsKeptByNobodyAndFoundByNobody() throws Exception {
+        HttpResponse<byte[]> answer = ask("GET", "known.preview.localhost", "/");
+        assertThat(field(answer, "cache-control")).isEqualTo("private, no-store");
+        assertThat(field(answer, "x-robots-tag")).isEqualTo("noindex, nofollow");
+        assertThat(field(answer, "referrer-policy")).isEqualTo("same-origin");
+    }
+
+    @Test
+    void anAliasNamesTheMainAddress() throws Exception {
+        assertThat(field(ask("GET", "alias.harbor.localhost", "/about/"), "link"))
+                .isEqualTo("<http://" + SITE + "/about/>; rel=\"canonical\"");
+        assertThat(field(ask("GET", SITE, "/about/"), "link")).isEmpty();
+    }
+
+    @Test
+    void aSiteThatMayNotBeListedSaysSo() throws Exception {
+        assertThat(field(ask("GET", "hidden.harbor.localhost", "/"), "x-robots-tag"))
+                .contains("noindex");
+        assertThat(field(ask("GET", SITE, "/"), "x-robots-tag")).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"POST", "PUT", "DELETE"})
+    void onlyReadingIsAllowed(String method) throws Exception {
+        HttpResponse<byte[]> answer = ask(method, SITE, "/");
+        assertThat(answer.statusCode()).isEqualTo(405);
+        assertThat(field(answer, "allow")).isEqualTo("GET, HEAD");
+    }
+
+    @Test
+    void aContentThatIsGoneFromTheDiskIsSaidPlainly() throws Exception {
+        FileEntry gone = new FileEntry("0".repeat(64), 3, "text/html", true);
+        edge.exchange(routes -> routes.with(Map.of(
+                "gone.harbor.localhost",
+                Optional.of(SiteRoutes.of(
+                        Manifest.of(Map.of("index.html", gone)), new SiteRoutes.Manner(false, true, ""))))));
+        assertThat(ask("GET", "gone.harbor.localhost", "/").statusCode()).isEqualTo(500);
+        assertThat(ask("GET", SITE, "/").statusCode()).isEqualTo(200);
+    }
+}

@@ -1,0 +1,96 @@
+package evenharbor.edge.blob;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class DirectoryBlobsTest {
+
+    private static final byte[] CONTENT = "moon".getBytes(StandardCharsets.UTF_8);
+    private static final String HASH = "9e78b43ea00edcac8299e0cc8df7f6f913078171335f733a21d5d911b6999132";
+
+    @TempDir
+    Path folder;
+
+    private DirectoryBlobs blobs;
+
+    @BeforeEach
+    void open() throws IOException {
+        blobs = new DirectoryBlobs(folder);
+    }
+
+    @Test
+    void aContentIsKeptUnderItsHashWhicheverWayItComes() throws IOException {
+        assertThat(blobs.put(CONTENT)).isEqualTo(HASH);
+        assertThat(blobs.put(new ByteArrayInputStream(CONTENT))).isEqualTo(new Blobs.Kept(HASH, 4));
+        blobs.settle();
+        assertThat(blobs.has(HASH)).isTrue();
+        assertThat(blobs.read(HASH, Coding.IDENTITY)).isEqualTo(CONTENT);
+        assertThat(Files.exists(folder.resolve(HASH.substring(0, 2)).resolve(HASH)))
+                .isTrue();
+        assertThat(leftovers()).isEmpty();
+    }
+
+    @Test
+    void aDamagedContentIsKnown() throws IOException {
+        blobs.put(CONTENT);
+        assertThat(blobs.isSound(HASH)).isTrue();
+        Files.writeString(folder.resolve(HASH.substring(0, 2)).resolve(HASH), "mOon");
+        assertThat(blobs.isSound(HASH)).isFalse();
+        assertThat(blobs.isSound("0".repeat(64))).isFalse();
+    }
+
+    @Test
+    void aStreamThatBreaksOffLeavesNothing() {
+        InputStream broken = new InputStream() {
+            private int left = 100_000;
+
+            @Override
+            public int read() throws IOException {
+                if (left-- <= 0) {
+                    throw new IOException("broken off");
+                }
+                return 'x';
+            }
+        };
+        assertThatThrownBy(() -> blobs.put(broken)).hasMessage("broken off");
+        assertThat(leftovers()).isEmpty();
+    }
+
+    @Test
+    void whatAKilledProcessLeftIsSweptAway() throws IOException {
+        Files.writeString(folder.resolve("tmp").resolve("left"), "half");
+        blobs.sweep();
+        assertThat(leftovers()).isEmpty();
+    }
+
+    @Test
+    void packingThatDoesNotPayIsRememberedAndNotServed() throws IOException {
+        blobs.put(CONTENT);
+        assertThat(blobs.isPacked(HASH, Coding.GZIP)).isFalse();
+        blobs.putPacked(HASH, Coding.GZIP, new byte[0]);
+        assertThat(blobs.isPacked(HASH, Coding.GZIP)).isTrue();
+        assertThat(blobs.size(HASH, Coding.GZIP)).isEmpty();
+        blobs.putPacked(HASH, Coding.BROTLI, new byte[3]);
+        assertThat(blobs.size(HASH, Coding.BROTLI)).hasValue(3);
+    }
+
+    private List<Path> leftovers() {
+        try (Stream<Path> found = Files.list(folder.resolve("tmp"))) {
+            return found.toList();
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}
