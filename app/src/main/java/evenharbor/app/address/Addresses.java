@@ -176,9 +176,13 @@ public class Addresses {
     /** The primary key decides a race: the second insert does nothing, and is told so. */
     private boolean insert(String siteId, String name, Address.Role role, Person person) {
         Instant now = clock.instant();
-        db.sql("delete from address where name = ? and held_until is not null and (held_until < ? or account_id = ?)")
-                .params(name, now.atOffset(ZoneOffset.UTC).toLocalDateTime(), person.accountId())
-                .update();
+        // A row that is there at this point is a held one that this person may take.
+        if (repository.existsById(name)) {
+            db.sql(
+                            "delete from address where name = ? and held_until is not null and (held_until < ? or account_id = ?)")
+                    .params(name, now.atOffset(ZoneOffset.UTC).toLocalDateTime(), person.accountId())
+                    .update();
+        }
         return db.sql("insert ignore into address (name, site_id, account_id, role, claimed_by, claimed_at)"
                                 + " values (?, ?, ?, ?, ?, ?)")
                         .params(

@@ -66,14 +66,8 @@ class ZipIntake {
      * @throws Problem when it is refused; then nothing refers to what was unpacked so far
      */
     Taken take(Path zip, boolean unwrap) throws IOException {
-        Charset names = StandardCharsets.UTF_8;
-        List<IntakeFile> list;
-        try {
-            list = list(zip, names);
-        } catch (IllegalArgumentException e) {
-            names = LEGACY;
-            list = list(zip, names);
-        }
+        Charset names = charset(zip);
+        List<IntakeFile> list = list(zip, names);
         Intake intake = Intake.of(list, IntakeLimits.DEFAULT, unwrap);
         if (!intake.problems().isEmpty()) {
             throw IntakeRefusal.of(intake.problems());
@@ -82,6 +76,16 @@ class ZipIntake {
             return new Taken(unpack(file, intake), intake);
         } catch (ZipException e) {
             throw IntakeRefusal.of(IntakeProblem.Kind.BROKEN, e.getMessage());
+        }
+    }
+
+    /** Names that are not UTF-8 are read as the code page that ZIPs had before. */
+    private static Charset charset(Path zip) throws IOException {
+        try {
+            new ZipFile(zip.toFile(), StandardCharsets.UTF_8).close();
+            return StandardCharsets.UTF_8;
+        } catch (ZipException e) {
+            return e.getMessage().contains("bad entry name") ? LEGACY : StandardCharsets.UTF_8;
         }
     }
 
@@ -97,9 +101,6 @@ class ZipIntake {
                 .setIgnoreLocalFileHeader(true)
                 .get()) {
             for (ZipArchiveEntry entry : Collections.list(file.getEntries())) {
-                if (names.equals(StandardCharsets.UTF_8) && entry.getName().indexOf('\uFFFD') >= 0) {
-                    throw new IllegalArgumentException("The names are not UTF-8");
-                }
                 list.add(new IntakeFile(entry.getName(), kind(entry), entry.getSize(), entry.getCompressedSize()));
             }
         } catch (IOException e) {

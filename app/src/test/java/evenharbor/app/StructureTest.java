@@ -1,0 +1,92 @@
+package evenharbor.app;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import evenharbor.app.fixture.TestHarbor;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import org.junit.jupiter.api.Test;
+import org.springframework.modulith.core.ApplicationModules;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The structure of the program, as docs/architecture.md tells it. */
+class StructureTest {
+
+    private static final JavaClasses CLASSES = new ClassFileImporter()
+            .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)
+            .importPackages("evenharbor");
+
+    @Test
+    void coreHasNoEffects() {
+        noClasses()
+                .that()
+                .resideInAPackage("evenharbor.core..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(
+                        "org.springframework..",
+                        "jakarta..",
+                        "org.hibernate..",
+                        "java.sql..",
+                        "java.nio.file..",
+                        "java.net.http..",
+                        "java.io..",
+                        "org.eclipse.jetty..",
+                        "evenharbor.edge..",
+                        "evenharbor.app..")
+                .check(CLASSES);
+        noClasses()
+                .that()
+                .resideInAPackage("evenharbor.core..")
+                .should()
+                .callMethod(Instant.class, "now")
+                .orShould()
+                .callMethod(System.class, "currentTimeMillis")
+                .orShould()
+                .callMethod(Clock.class, "systemUTC")
+                .check(CLASSES);
+    }
+
+    @Test
+    void nothingPointsBackUp() {
+        noClasses()
+                .that()
+                .resideInAPackage("evenharbor.edge..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("evenharbor.app..", "evenharbor.practice..", "org.springframework..")
+                .check(CLASSES);
+        noClasses()
+                .that()
+                .resideInAPackage("evenharbor.practice..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("evenharbor.app..", "evenharbor.edge..", "evenharbor.core..")
+                .check(CLASSES);
+    }
+
+    @Test
+    void theModulesOfTheApplicationKeepTheirBorders() {
+        ApplicationModules.of(EvenHarbor.class).verify();
+    }
+
+    @Test
+    void theInterfacesTypesComeFromTheApiAsItIs() throws IOException {
+        JsonMapper json = JsonMapper.builder().build();
+        String now = TestHarbor.get().person().get("/api/openapi.json").is(200).text();
+        Path committed = Path.of("..", "web", "src", "api", "openapi.json");
+        assertThat(json.readTree(Files.readString(committed)))
+                .as("web/src/api/openapi.json is out of date; what it should be is in app/target/openapi.json")
+                .satisfies(tree -> {
+                    Files.writeString(Path.of("target", "openapi.json"), now);
+                    assertThat(tree).isEqualTo(json.readTree(now));
+                });
+    }
+}
