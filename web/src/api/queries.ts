@@ -90,16 +90,37 @@ export async function refreshSite(id: string) {
   ]);
 }
 
-/** Follows what happens, here or on another person's page. */
+/**
+ * Follows what happens, here or on another person's page. Only while the page is in sight: a browser keeps few
+ * connections to one server, and a page left behind must not hold one.
+ */
 export function useLiveEvents() {
   useEffect(() => {
-    const events = new EventSource('/api/events');
-    events.addEventListener('happened', (event) => {
-      const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string };
-      void refreshSite(siteId);
-    });
+    let events: EventSource | undefined;
+    const close = () => {
+      events?.close();
+      events = undefined;
+    };
+    const follow = () => {
+      close();
+      if (document.visibilityState === 'hidden') return;
+      events = new EventSource('/api/events');
+      events.addEventListener('happened', (event) => {
+        const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string };
+        void refreshSite(siteId);
+      });
+    };
+    const back = () => {
+      follow();
+      if (events) void queries.invalidateQueries();
+    };
+    follow();
+    document.addEventListener('visibilitychange', back);
+    window.addEventListener('pagehide', close);
     return () => {
-      events.close();
+      close();
+      document.removeEventListener('visibilitychange', back);
+      window.removeEventListener('pagehide', close);
     };
   }, []);
 }

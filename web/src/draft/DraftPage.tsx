@@ -184,14 +184,14 @@ function SaveVersion({ siteId }: { siteId: string }) {
       }}
     >
       <Field
-        label="Save version"
-        placeholder="a name, if you like"
+        label="Name for a version"
+        placeholder="if you like"
         value={name}
         maxLength={120}
         onChange={(e) => {
           setName(e.target.value);
         }}
-        hint={<p className="text-soft">Keeps the draft as it is now, without publishing it.</p>}
+        hint={<p className="text-soft">Save version keeps the draft as it is now, without publishing it.</p>}
       />
       <Trouble error={save.error} />
       <Button type="submit" busy={save.isPending}>

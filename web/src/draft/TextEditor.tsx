@@ -1,7 +1,9 @@
 import { css } from '@codemirror/lang-css';
 import { html } from '@codemirror/lang-html';
 import { javascript } from '@codemirror/lang-javascript';
+import { HighlightStyle, syntaxHighlighting } from '@codemirror/language';
 import { EditorView } from '@codemirror/view';
+import { tags } from '@lezer/highlight';
 import { basicSetup } from 'codemirror';
 import { useEffect, useRef } from 'react';
 
@@ -30,6 +32,13 @@ const LOOK = EditorView.theme({
   '.cm-scroller': { overflow: 'auto' },
 });
 
+/** Told apart by weight and slant, in colours that can be read on paper by day and night. */
+const WRITING = HighlightStyle.define([
+  { tag: [tags.tagName, tags.keyword, tags.propertyName], color: 'var(--kelp)', fontWeight: '600' },
+  { tag: [tags.attributeName, tags.comment, tags.meta, tags.angleBracket], color: 'var(--soft)' },
+  { tag: [tags.comment], fontStyle: 'italic' },
+]);
+
 /** Edits a text in place. Fetched only when a text is opened, for it is large. */
 export function TextEditor({ path, text, onChange }: Props) {
   const place = useRef<HTMLDivElement>(null);
@@ -52,11 +61,14 @@ export function TextEditor({ path, text, onChange }: Props) {
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}` }),
         LOOK,
+        syntaxHighlighting(WRITING),
         EditorView.updateListener.of((update) => {
           if (update.docChanged) tell.current(update.state.doc.toString());
         }),
       ],
     });
+    // Keys must be able to scroll it.
+    editor.scrollDOM.tabIndex = 0;
     view.current = editor;
     return () => {
       editor.destroy();

@@ -66,7 +66,7 @@ function Axis({ x, now }: { x: X; now: Date }) {
       {weeks(now).map((day) => (
         <span
           key={day.getTime()}
-          className="absolute bottom-1 -translate-x-1/2 text-[0.85rem] whitespace-nowrap text-soft"
+          className="text-soft absolute bottom-1 -translate-x-1/2 text-[0.85rem] whitespace-nowrap"
           style={{ left: `${String((x(day) / WIDTH) * 100)}%` }}
         >
           {format(day, 'd MMM')}

@@ -68,7 +68,8 @@ class KilledProcessTest {
                     .is(200)
                     .json()
                     .size();
-            assertThat(count).isIn(versions, versions + 1);
+            // The one cut off may have been finished, and the probe made one more.
+            assertThat(count).isBetween(versions, versions + 2);
 
             takeIn(person, site, next);
             person.publish(site);

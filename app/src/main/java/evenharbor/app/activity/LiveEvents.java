@@ -2,7 +2,6 @@ package evenharbor.app.activity;
 
 import evenharbor.app.access.Current;
 import io.swagger.v3.oas.annotations.Hidden;
-import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -14,6 +13,8 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.Limit;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -96,8 +97,9 @@ class LiveEvents {
         });
     }
 
-    @PreDestroy
-    void stop() {
+    /** Before the web server waits for its requests to end: these would not. */
+    @EventListener
+    void stop(ContextClosedEvent closed) {
         rounds.shutdownNow();
         listeners.keySet().forEach(SseEmitter::complete);
     }

@@ -1,0 +1,180 @@
+package evenharbor.app.browser;
+
+import com.deque.html.axecore.results.Results;
+import com.deque.html.axecore.results.Rule;
+import com.deque.html.axecore.selenium.AxeBuilder;
+import java.io.File;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Function;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Dimension;
+import org.openqa.selenium.JavascriptExecutor;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebDriver;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** A real browser, shared by the tests of a class; waits on conditions, never on time. */
+final class Browser {
+
+    private static final Duration PATIENCE = Duration.ofSeconds(15);
+
+    final ChromeDriver driver;
+    private final String origin;
+
+    Browser(String origin) {
+        this.origin = origin;
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments(
+                "--headless=new",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--window-size=1280,800",
+                "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost, EXCLUDE *.localhost",
+                "--user-data-dir=" + profile());
+        ChromeDriverService service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(new File("/usr/bin/chromedriver"))
+                .build();
+        driver = new ChromeDriver(service, options);
+    }
+
+    private static String profile() {
+        try {
+            return Files.createTempDirectory(Path.of("target").toAbsolutePath(), "browser")
+                    .toString();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    void close() {
+        driver.quit();
+    }
+
+    void open(String path) {
+        driver.get(path.startsWith("http") ? path : origin + path);
+    }
+
+    void resize(int width, int height) {
+        driver.manage().window().setSize(new Dimension(width, height));
+    }
+
+    /** Waits until there is an answer that is neither null nor false. */
+    <T> T until(String what, Function<WebDriver, T> condition) {
+        return new WebDriverWait(driver, PATIENCE)
+                .ignoring(StaleElementReferenceException.class)
+                .withMessage(() -> "Waited for " + what + " at " + driver.getCurrentUrl() + "; the page says: "
+                        + driver.findElement(By.tagName("body")).getText())
+                .until(condition);
+    }
+
+    /** Waits until the page says something. */
+    void sees(String text) {
+        until("“" + text + "”", d -> d.findElement(By.tagName("body")).getText().contains(text));
+    }
+
+    void seesNoMore(String text) {
+        until(
+                "“" + text + "” to go",
+                d -> !d.findElement(By.tagName("body")).getText().contains(text));
+    }
+
+    /** The button, link or label with this name, once it can be used. */
+    WebElement control(String name) {
+        String quoted = "\"" + name + "\"";
+        By by = By.xpath("//*[self::button or self::a or self::label or self::summary][normalize-space(.)=" + quoted
+                + " or @aria-label=" + quoted + "]");
+        return until(
+                "control " + name,
+                d -> d.findElements(by).stream()
+                        .filter(e -> e.isDisplayed() && e.isEnabled())
+                        .findFirst()
+                        .orElse(null));
+    }
+
+    void press(String name) {
+        until("pressing " + name, d -> {
+            control(name).click();
+            return true;
+        });
+    }
+
+    /** The field with this label. */
+    WebElement field(String label) {
+        By by = By.xpath("//*[(self::input or self::textarea or self::select) and (@aria-label=\"" + label
+                + "\" or @id=//label[normalize-space(.)=\"" + label + "\"]/@for)]");
+        return until(
+                "field " + label, d -> d.findElements(by).stream().findFirst().orElse(null));
+    }
+
+    void fill(String label, String text) {
+        WebElement field = field(label);
+        field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text);
+    }
+
+    /** Chooses a file in a chooser that is out of sight. */
+    void choose(String label, Path... files) {
+        WebElement input = until(
+                "chooser " + label,
+                d -> d.findElements(By.cssSelector("input[type=file][aria-label=\"" + label + "\"]")).stream()
+                        .findFirst()
+                        .orElse(null));
+        input.sendKeys(
+                String.join("\n", List.of(files).stream().map(Path::toString).toList()));
+    }
+
+    Object script(String script, Object... arguments) {
+        return ((JavascriptExecutor) driver).executeScript(script, arguments);
+    }
+
+    /** The text of a page shown in a frame with this title. */
+    String inFrame(String title) {
+        WebElement frame = until(
+                "frame " + title,
+                d -> d.findElements(By.cssSelector("iframe[title=\"" + title + "\"]")).stream()
+                        .findFirst()
+                        .orElse(null));
+        driver.switchTo().frame(frame);
+        try {
+            return until("text in " + title, d -> {
+                String text = d.findElement(By.tagName("body")).getText();
+                return text.isBlank() ? null : text;
+            });
+        } finally {
+            driver.switchTo().defaultContent();
+        }
+    }
+
+    /** The serious and critical faults that axe finds on the page, in words. */
+    List<String> faults() {
+        Results results = new AxeBuilder()
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                .exclude("iframe")
+                .analyze(driver);
+        return results.getViolations().stream()
+                .filter(rule -> Set.of("serious", "critical").contains(rule.getImpact()))
+                .map(Browser::inWords)
+                .toList();
+    }
+
+    private static String inWords(Rule rule) {
+        return rule.getId() + ": " + rule.getHelp() + " at "
+                + rule.getNodes().stream().map(n -> n.getHtml()).limit(3).toList();
+    }
+}

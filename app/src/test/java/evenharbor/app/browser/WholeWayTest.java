@@ -1,0 +1,353 @@
+package evenharbor.app.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.TestHarbor;
+import evenharbor.app.fixture.Zips;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+
+/** The whole way through the job as one person walks it, and the wrong turns. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class WholeWayTest {
+
+    private final TestHarbor harbor = TestHarbor.get();
+    private Browser browser;
+
+    @TempDir
+    static Path folder;
+
+    @BeforeAll
+    void open() {
+        browser = new Browser(harbor.origin());
+    }
+
+    @AfterAll
+    void close() {
+        browser.close();
+    }
+
+    private void signIn(String email, String password) {
+        browser.open("/");
+        browser.driver.manage().deleteAllCookies();
+        browser.open("/sign-in");
+        browser.fill("E-mail", email);
+        browser.fill("Password", password);
+        browser.press("Sign in");
+        browser.sees("All sites");
+        browser.control("New site");
+    }
+
+    private static Path site(String name, Map<String, String> files) throws IOException {
+        Path root = folder.resolve(name);
+        for (Map.Entry<String, String> file : files.entrySet()) {
+            Path path = root.resolve(file.getKey());
+            Files.createDirectories(path.getParent());
+            Files.writeString(path, file.getValue());
+        }
+        return root;
+    }
+
+    private static String page(String text) {
+        return "<!doctype html><html lang=en><title>Kite Shop</title><link rel=stylesheet href=/style.css><h1>" + text
+                + "</h1><a href=/about.html>about</a></html>";
+    }
+
+    @Test
+    void aFolderGoesLiveIsChangedTakenDownAndBroughtBack() throws IOException {
+        browser.open("/open-account");
+        browser.driver.manage().deleteAllCookies();
+        browser.open("/open-account");
+        browser.fill("What the account is for", "Kites");
+        browser.fill("Your name", "Ada Kite");
+        browser.fill("E-mail", "ada@kites.example");
+        browser.fill("Password", "short");
+        browser.press("Open the account");
+        browser.sees("at least 10 characters");
+        browser.fill("Password", "long strings and tails");
+        browser.press("Open the account");
+        browser.sees("Your sites go here");
+
+        // 1. A site from a folder.
+        browser.press("Make the first site");
+        browser.fill("What is it called?", "Kite Shop");
+        browser.choose(
+                "Choose a folder",
+                site(
+                        "kites",
+                        Map.of(
+                                "index.html",
+                                page("Kites"),
+                                "about.html",
+                                page("About"),
+                                "style.css",
+                                "h1{color:teal}")));
+        browser.sees("3 files");
+        browser.press("Make the site");
+        browser.sees("The draft");
+        browser.sees("about.html");
+
+        // 2. An address: taken first, then one that is free.
+        browser.press("Choose an address");
+        browser.sees("From the title");
+        browser.fill("Harbor address", "Papermoon.harbor.localhost/");
+        browser.sees("papermoon.harbor.localhost is taken.");
+        browser.sees("Taken off: capital letters, the slash at the end, the harbor's own ending");
+        browser.sees("Free and close:");
+        browser.fill("Harbor address", "kites2026");
+        browser.sees("the name will look out of date");
+        browser.fill("Harbor address", "ki_tes");
+        browser.press("ki-tes");
+        browser.fill("Harbor address", "kite-shop");
+        browser.sees("kite-shop.harbor.localhost is free.");
+        browser.press("Claim kite-shop");
+        browser.sees("kite-shop.harbor.localhost is yours");
+
+        // 3. Look at the draft before anyone else.
+        browser.press("What");
+        browser.press("Look");
+        assertThat(browser.inFrame("Draft: index.html")).contains("Kites");
+        browser.press("phone");
+        browser.until(
+                "the phone's width",
+                d -> d.findElement(By.tagName("iframe")).getCssValue("width").equals("390px"));
+        assertThat(browser.faults()).isEmpty();
+
+        // 4. Review and publish.
+        browser.press("Publish 3 files");
+        browser.sees("3 changes to publish");
+        assertThat(browser.faults()).isEmpty();
+        browser.press(
+                "The content is ours to publish: we made it, or we have leave to use it. (Asked once for each site.)");
+        browser.press("Publish 3 changes");
+        browser.sees("Kite Shop is live, version 1.");
+        String link = browser.until("the public link", d -> d.findElement(By.partialLinkText("kite-shop")))
+                .getAttribute("href");
+        browser.open(link);
+        browser.sees("Kites");
+        browser.press("about");
+        browser.sees("About");
+
+        // 5. Go on editing; visitors see nothing of it.
+        browser.driver.navigate().back();
+        browser.driver.navigate().back();
+        browser.press("Draft");
+        browser.until("the file", d -> d.findElement(By.cssSelector("a[href$='path=about.html']")))
+                .click();
+        browser.until(
+                        "the editor",
+                        d -> d.findElements(By.cssSelector(".cm-content")).stream()
+                                .findFirst()
+                                .orElse(null))
+                .sendKeys(Keys.chord(Keys.CONTROL, Keys.END), "<p>Open on Sundays</p>");
+        browser.press("Save in the draft");
+        browser.sees("about.html is saved in the draft");
+        ApiClient visitor = harbor.stranger();
+        assertThat(visitor.visit("kite-shop.harbor.localhost", "/about.html").text())
+                .doesNotContain("Sundays");
+        browser.press("The draft");
+        browser.choose(
+                "Choose a folder",
+                site("again", Map.of("kites/index.html", page("Kites and tails"), "kites/new.html", page("New")))
+                        .resolve("kites"));
+        browser.sees("shall it replace all 3 files");
+        browser.press("Add");
+        browser.sees("The draft has");
+        browser.press("Undo the last change");
+        browser.sees("undid: added from a folder");
+
+        // A page is held back from this publish.
+        browser.fill("New text file", "later.html");
+        browser.press("Make it");
+        browser.sees("later.html");
+        browser.press("Publish 2 changes");
+        browser.until("the box", d -> d.findElement(By.cssSelector("[aria-label='Publish later.html']")))
+                .click();
+        browser.sees("1 change to publish, 1 held back");
+        browser.press("Publish 1 change");
+        browser.sees("Kite Shop is live, version 2.");
+        assertThat(visitor.visit("kite-shop.harbor.localhost", "/about.html").text())
+                .contains("Sundays");
+        assertThat(visitor.visit("kite-shop.harbor.localhost", "/later.html").status())
+                .isEqualTo(404);
+
+        // 6. Down in two clicks, and up again from the same switch.
+        browser.press("Unpublish");
+        browser.sees("Unpublish Kite Shop?");
+        browser.sees("kite-shop.harbor.localhost");
+        assertThat(browser.faults()).isEmpty();
+        browser.press("Unpublish Kite Shop");
+        browser.sees("Not live");
+        assertThat(visitor.visit("kite-shop.harbor.localhost", "/").status()).isEqualTo(404);
+        browser.press("Put live");
+        browser.press("Put live Kite Shop");
+        browser.seesNoMore("Not live");
+        assertThat(visitor.visit("kite-shop.harbor.localhost", "/about.html").text())
+                .contains("Sundays");
+
+        // 7. Versions: look, name, restore into the draft, put live at once.
+        browser.press("Versions");
+        browser.until("version 1", d -> d.findElement(By.cssSelector("a[href$='/versions/1']")))
+                .click();
+        assertThat(browser.inFrame("Version 1: index.html")).contains("Kites");
+        browser.fill("Name", "Opening");
+        browser.press("Save name and note");
+        browser.sees("Version 1 is described");
+        browser.press("Restore into the draft");
+        browser.sees("What was in the draft is saved as version 3.");
+        assertThat(visitor.visit("kite-shop.harbor.localhost", "/about.html").text())
+                .contains("Sundays");
+        browser.press("Put it live …");
+        browser.press("Put version 1 live");
+        browser.sees("Version 1 is live");
+        assertThat(visitor.visit("kite-shop.harbor.localhost", "/about.html").text())
+                .doesNotContain("Sundays");
+        assertThat(browser.faults()).isEmpty();
+    }
+
+    @Test
+    void aBadZipIsRefusedAndAGoodOneFillsTheSameSite() throws IOException {
+        ApiClient person = harbor.person();
+        signIn(person.email(), ApiClient.PASSWORD);
+        browser.press("New site");
+        browser.fill("What is it called?", "Zipped");
+        Path bad = Files.write(folder.resolve("bad.zip"), Zips.of(Map.of("../out.html", "x")));
+        browser.choose("Choose a ZIP", bad);
+        browser.press("Make the site");
+        browser.sees("leads out of the folder");
+        browser.sees("still empty");
+        Path good = Files.write(folder.resolve("good.zip"), Zips.of(Map.of("z/index.html", page("Zip"))));
+        browser.choose("Choose a ZIP", good);
+        browser.press("Try again");
+        browser.sees("The draft");
+        browser.sees("index.html");
+        assertThat(person.get("/api/sites").json()).hasSize(1);
+    }
+
+    @Test
+    void whoeverRestoresOverSomeoneElsesWorkIsToldFirst() {
+        ApiClient person = harbor.person();
+        String site = person.site("Two people");
+        person.putText(site, "index.html", page("one")).is(200);
+        person.post("/api/sites/" + site + "/versions", Map.of("name", "Sketch"))
+                .is(201);
+        signIn(person.email(), ApiClient.PASSWORD);
+        browser.open("/sites/" + site + "/what/versions/1");
+        assertThat(browser.inFrame("Version 1: index.html")).contains("one");
+        person.putText(site, "index.html", page("someone else's work")).is(200);
+        browser.press("Restore into the draft");
+        browser.sees("changed this draft since you opened it (edited index.html)");
+        assertThat(person.get("/api/sites/" + site + "/draft/text?path=index.html")
+                        .json()
+                        .get("text")
+                        .asString())
+                .contains("someone else's work");
+        browser.press("Go on from the draft as it is now");
+        browser.press("Restore into the draft");
+        browser.sees("is saved as version 2");
+    }
+
+    @Test
+    void whoeverIsSignedOutInTheMiddleSignsInAndGoesOn() {
+        ApiClient person = harbor.person();
+        String site = person.site("Interrupted");
+        person.putText(site, "index.html", page("x")).is(200);
+        signIn(person.email(), ApiClient.PASSWORD);
+        browser.open("/sites/" + site + "/what");
+        browser.fill("Name for a version", "half done");
+        browser.driver.manage().deleteCookieNamed("harbor-session");
+        browser.press("Save version");
+        browser.sees("You were signed out");
+        browser.fill("Password", ApiClient.PASSWORD);
+        browser.press("Sign in");
+        browser.seesNoMore("You were signed out");
+        assertThat(browser.field("Name for a version").getAttribute("value")).isEqualTo("half done");
+        browser.press("Save version");
+        browser.sees("Saved as version 1");
+    }
+
+    @Test
+    void keysLeadEverywhere() {
+        signIn("marta@papermoon.example", "moon over the quay");
+        browser.press("Papermoon");
+        browser.sees("The draft");
+        for (List<String> way : List.of(
+                List.of("w", "Addresses"),
+                List.of("n", "What happened"),
+                List.of("o", "Visitors"),
+                List.of("p", "to publish"),
+                List.of("t", "The draft"),
+                List.of("?", "Show these shortcuts"))) {
+            browser.driver.findElement(By.tagName("body")).sendKeys(way.get(0));
+            browser.sees(way.get(1));
+        }
+        browser.driver.switchTo().activeElement().sendKeys(Keys.ESCAPE);
+        browser.seesNoMore("Show these shortcuts");
+        browser.driver.findElement(By.tagName("body")).sendKeys("/");
+        browser.fill("Name, address or part of a site", "foxglove vers");
+        browser.until(
+                "one finding",
+                d -> d.findElements(By.cssSelector("[role=dialog] li a")).size() == 1);
+    }
+
+    @Test
+    void axeFindsNoSeriousFaultOnAnyScreenByDayOrNight() {
+        signIn("marta@papermoon.example", "moon over the quay");
+        browser.press("Papermoon");
+        browser.sees("The draft");
+        String papermoon = browser.driver.getCurrentUrl().replaceFirst("/what.*", "");
+        for (String colours : List.of("light", "night")) {
+            browser.script("localStorage.setItem('harbor-theme', arguments[0])", colours);
+            for (List<String> screen : List.of(
+                    List.of(harbor.origin() + "/", "Foxglove"),
+                    List.of(harbor.origin() + "/new", "It begins with"),
+                    List.of(papermoon + "/where", "Add an address"),
+                    List.of(papermoon + "/where/papermoon", "Yours since"),
+                    List.of(papermoon + "/what", "The draft"),
+                    List.of(papermoon + "/what?path=index.html", "Save in the draft"),
+                    List.of(papermoon + "/what/look", "Edit this page"),
+                    List.of(papermoon + "/what/review", "to publish"),
+                    List.of(papermoon + "/what/versions", "Restore into the draft"),
+                    List.of(papermoon + "/when", "What happened"),
+                    List.of(papermoon + "/who", "Add a person"))) {
+                browser.open(screen.get(0));
+                browser.sees(screen.get(1));
+                assertThat(browser.faults()).as(colours + " " + screen.get(0)).isEmpty();
+            }
+        }
+        browser.script("localStorage.removeItem('harbor-theme')");
+    }
+
+    @Test
+    void onAPhoneNothingReachesOverTheEdge() {
+        signIn("marta@papermoon.example", "moon over the quay");
+        browser.press("Papermoon");
+        browser.sees("The draft");
+        String papermoon = browser.driver.getCurrentUrl().replaceFirst("/what.*", "");
+        browser.driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", 390, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+        for (String path :
+                List.of("/where", "/what", "/what/look", "/what/review", "/what/versions/3", "/when", "/who")) {
+            browser.open(papermoon + path);
+            browser.sees("Papermoon");
+            Object over = browser.until(
+                    "the screen",
+                    d -> browser.script(
+                            "return document.querySelector('main') && document.documentElement.scrollWidth - window.innerWidth"));
+            assertThat(((Number) over).intValue()).as(path).isLessThanOrEqualTo(0);
+        }
+        browser.driver.executeCdpCommand("Emulation.clearDeviceMetricsOverride", Map.of());
+    }
+}

@@ -1,0 +1,154 @@
+package evenharbor.bench;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The application as a script sees it: an account of its own, then a token. */
+final class HarborClient {
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final String origin;
+    private final int visitors;
+
+    HarborClient(String origin, int visitors) throws IOException {
+        this.origin = origin;
+        this.visitors = visitors;
+        ask("GET", "/api/session", HttpRequest.BodyPublishers.noBody(), false);
+        String email = "bench" + System.nanoTime() + "@bench.example";
+        post(
+                "/api/accounts",
+                Map.of(
+                        "accountName",
+                        "Bench",
+                        "person",
+                        Map.of("name", "Bench", "email", email, "password", "measure twice, cut once")));
+        ask("GET", "/api/session", HttpRequest.BodyPublishers.noBody(), true);
+    }
+
+    private JsonNode post(String path, Object body) throws IOException {
+        return ask("POST", path, HttpRequest.BodyPublishers.ofByteArray(JSON.writeValueAsBytes(body)), true);
+    }
+
+    private JsonNode ask(String method, String path, HttpRequest.BodyPublisher body, boolean strict)
+            throws IOException {
+        String csrf = cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .findFirst()
+                .orElse("");
+        HttpRequest request = HttpRequest.newBuilder(URI.create(origin + path))
+                .method(method, body)
+                .header("X-XSRF-TOKEN", csrf)
+                .header("Content-Type", path.contains("/zip") ? "application/zip" : "application/json")
+                .build();
+        HttpResponse<byte[]> answer = send(request);
+        if (strict && answer.statusCode() >= 300) {
+            throw new IOException(path + ": " + new String(answer.body()));
+        }
+        return answer.body().length == 0 ? JSON.createObjectNode() : JSON.readTree(answer.body());
+    }
+
+    private HttpResponse<byte[]> send(HttpRequest request) throws IOException {
+        try {
+            return http.send(request, HttpResponse.BodyHandlers.ofByteArray());
+        } catch (InterruptedException e) {
+            throw new IOException(e);
+        }
+    }
+
+    String site(String title) throws IOException {
+        Map<String, Object> form = new HashMap<>(Map.of("title", title, "pages", false, "settings", false));
+        form.put("copyFrom", null);
+        return post("/api/sites", form).get("id").asString();
+    }
+
+    void claim(String site, String name) throws IOException {
+        post("/api/sites/" + site + "/addresses", Map.of("typed", name));
+    }
+
+    /** Takes a ZIP in. @return seconds until it is safely on disk */
+    double take(String site, Path zip) throws IOException {
+        long start = System.nanoTime();
+        ask("PUT", "/api/sites/" + site + "/draft/zip", HttpRequest.BodyPublishers.ofFile(zip), true);
+        return (System.nanoTime() - start) / 1e9;
+    }
+
+    private JsonNode askPublish(String site) throws IOException {
+        long revision = ask("GET", "/api/sites/" + site + "/changes", HttpRequest.BodyPublishers.noBody(), true)
+                .get("draftRevision")
+                .asLong();
+        return post(
+                "/api/sites/" + site + "/publications",
+                Map.of(
+                        "heldBack",
+                        List.of(),
+                        "sentAnyway",
+                        List.of(),
+                        "rightsConfirmed",
+                        true,
+                        "draftRevision",
+                        revision));
+    }
+
+    void publish(String site) throws IOException {
+        String id = askPublish(site).get("id").asString();
+        while (true) {
+            JsonNode progress = ask("GET", "/api/publications/" + id, HttpRequest.BodyPublishers.noBody(), true);
+            if (!progress.get("state").asString().equals("RUNNING")) {
+                return;
+            }
+            pause(100);
+        }
+    }
+
+    /** Publishes after the review was opened. @return seconds from asking until a visitor sees the text */
+    double publishUntilSeen(String site, String host, String path, String text) throws IOException {
+        // The draft is built ahead of time while the person reads the review.
+        pause(4000);
+        JsonNode review = ask("GET", "/api/sites/" + site + "/changes", HttpRequest.BodyPublishers.noBody(), true);
+        Map<String, Object> form = Map.of(
+                "heldBack",
+                List.of(),
+                "sentAnyway",
+                List.of(),
+                "rightsConfirmed",
+                true,
+                "draftRevision",
+                review.get("draftRevision").asLong());
+        HttpRequest visit = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + visitors + path))
+                .header("Host", host)
+                .build();
+        long start = System.nanoTime();
+        post("/api/sites/" + site + "/publications", form);
+        while (!new String(send(visit).body()).contains(text)) {
+            if (System.nanoTime() - start > 20e9) {
+                throw new IOException("Visitors did not see the publish within 20 s");
+            }
+            pause(2);
+        }
+        return (System.nanoTime() - start) / 1e9;
+    }
+
+    private static void pause(long milliseconds) {
+        try {
+            Thread.sleep(milliseconds);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+}

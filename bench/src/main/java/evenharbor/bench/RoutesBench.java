@@ -1,0 +1,126 @@
+package evenharbor.bench;
+
+import evenharbor.core.route.Decision;
+import evenharbor.core.route.Routes;
+import evenharbor.core.route.SiteRoutes;
+import evenharbor.core.route.VisitorRequest;
+import evenharbor.core.version.FileEntry;
+import evenharbor.core.version.Manifest;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+import org.openjdk.jmh.results.RunResult;
+import org.openjdk.jmh.runner.Runner;
+import org.openjdk.jmh.runner.RunnerException;
+import org.openjdk.jmh.runner.options.OptionsBuilder;
+import org.openjdk.jmh.runner.options.VerboseMode;
+
+/** A decision for a visitor, against plain look-ups of the same host names in a {@link HashMap}. */
+@State(Scope.Thread)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.NANOSECONDS)
+@Warmup(iterations = 3, time = 1)
+@Measurement(iterations = 5, time = 1)
+@Fork(1)
+public class RoutesBench {
+
+    private static final int REQUESTS = 1 << 14;
+
+    /** How many host names there are. */
+    @Param({"100", "10000"})
+    public int hosts;
+
+    private Routes routes;
+    private Map<String, SiteRoutes> plain;
+    private VisitorRequest[] requests;
+    private int next;
+
+    /** Makes the routes and requests in a random order. */
+    @Setup
+    public void setUp() {
+        Random random = new Random(1);
+        Map<String, SiteRoutes> byHost = new HashMap<>();
+        String[] names = new String[hosts];
+        for (int i = 0; i < hosts; i++) {
+            names[i] = "site-" + Integer.toString(random.nextInt(), 36) + i + ".harbor.localhost";
+            byHost.put(names[i], SiteRoutes.of(manifest(i), new SiteRoutes.Manner(false, true, "")));
+        }
+        routes = Routes.of(byHost);
+        plain = new HashMap<>(byHost);
+        requests = new VisitorRequest[REQUESTS];
+        for (int i = 0; i < REQUESTS; i++) {
+            requests[i] = new VisitorRequest(names[random.nextInt(hosts)], "/p" + random.nextInt(10) + ".html", "", 0);
+        }
+    }
+
+    private static Manifest manifest(int site) {
+        Map<String, FileEntry> files = new TreeMap<>();
+        for (int i = 0; i < 10; i++) {
+            files.put(
+                    "p" + i + ".html", new FileEntry(String.format("%064x", site * 10 + i), 10_000, "text/html", true));
+        }
+        return Manifest.of(files);
+    }
+
+    private VisitorRequest request() {
+        next = (next + 1) & (REQUESTS - 1);
+        return requests[next];
+    }
+
+    /** The decision: host name and path. */
+    @Benchmark
+    public Decision decide() {
+        return routes.decide(request());
+    }
+
+    /** What it is held against: the same host names in a map. */
+    @Benchmark
+    public SiteRoutes lookUp() {
+        return plain.get(request().host());
+    }
+
+    static List<Row> run() throws RunnerException {
+        Collection<RunResult> results = new Runner(new OptionsBuilder()
+                        .include(RoutesBench.class.getSimpleName())
+                        .verbosity(VerboseMode.SILENT)
+                        .build())
+                .run();
+        Map<String, Double> scores = new HashMap<>();
+        results.forEach(r -> scores.put(
+                r.getPrimaryResult().getLabel() + r.getParams().getParam("hosts"),
+                r.getPrimaryResult().getScore()));
+        double decide = scores.get("decide10000");
+        double lookUp = scores.get("lookUp10000");
+        double small = scores.get("decide100");
+        // A map with more names misses the processor's caches more often, whatever is done with it.
+        double growth = (decide / small) / (lookUp / scores.get("lookUp100"));
+        return List.of(
+                Row.atMost(
+                        "Routes.decide / HashMap.get, 10,000 host names",
+                        decide / lookUp,
+                        2,
+                        "x",
+                        String.format("%.0f ns / %.0f ns", decide, lookUp)),
+                Row.atMost(
+                        "Routes.decide, growth 100 -> 10,000 / that of a map",
+                        growth,
+                        1.5,
+                        "x",
+                        String.format("%.0f ns -> %.0f ns", small, decide)));
+    }
+}
