@@ -9,6 +9,8 @@ export default defineConfig({
     emptyOutDir: true,
     // Fonts stay files: an inlined font would be refused by the content security policy.
     assetsInlineLimit: 0,
+    // The text editor alone is larger than the usual limit; it is fetched when a text is opened.
+    chunkSizeWarningLimit: 600,
   },
   server: { proxy: { '/api': 'http://localhost:7070' } },
 });

@@ -2,6 +2,7 @@ import { createBrowserRouter, Navigate } from 'react-router';
 import { OpenAccount } from '../access/OpenAccount';
 import { SignInPage } from '../access/SignIn';
 import { AllSites } from '../overview/AllSites';
+import { Loading } from '../ui/Notice';
 import { Broken, NotFound } from './Broken';
 import { Frame } from './Frame';
 
@@ -12,6 +13,7 @@ export const router = createBrowserRouter([
   {
     element: <Frame />,
     errorElement: <Broken />,
+    hydrateFallbackElement: <Loading />,
     children: [
       { path: '/', element: <AllSites /> },
       { path: '/new', lazy: async () => ({ Component: (await import('../site/NewSite')).NewSite }) },

@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { api, dataOf, tag, type Schemas } from '../api/client';
 import { refreshSite, useDraft } from '../api/queries';
 import { useThisSite } from '../site/SiteFrame';
+import { SiteSettings } from '../site/SiteSettings';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Loading, Notice, Trouble } from '../ui/Notice';
@@ -116,6 +117,7 @@ function TakeIn({ siteId, draft }: { siteId: string; draft: DraftView }) {
 }
 
 function DraftSheet({ siteId, draft }: { siteId: string; draft: DraftView }) {
+  const site = useThisSite();
   const path = { siteId };
   const undo = useMutation({
     mutationFn: () =>
@@ -160,6 +162,7 @@ function DraftSheet({ siteId, draft }: { siteId: string; draft: DraftView }) {
       </div>
       {draft.count > 0 && <SaveVersion siteId={siteId} />}
       <NewFile siteId={siteId} revision={draft.revision} />
+      <SiteSettings key={site.revision} site={site} />
     </>
   );
 }

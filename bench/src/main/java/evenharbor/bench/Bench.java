@@ -2,7 +2,9 @@ package evenharbor.bench;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /** Runs all measurements and prints them as a table. Ends with 1 when a limit is missed. */
 public final class Bench {
@@ -13,19 +15,22 @@ public final class Bench {
         List<Row> run() throws Exception;
     }
 
-    /** Arguments: the origin of a running application, its visitors' port, a folder to work in. */
+    /** Arguments: the origin of a running application, its visitors' port, a folder to work in; one measurement's name. */
     public static void main(String[] arguments) throws Exception {
         String origin = arguments[0];
         int visitors = Integer.parseInt(arguments[1]);
         Path folder = Path.of(arguments[2]);
-        List<Measurement> all = List.of(
-                RoutesBench::run,
-                DifferenceBench::run,
-                () -> VisitorsBench.run(folder.resolve("visitors")),
-                () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run(),
-                () -> FirstLoadBench.run(origin));
+        Map<String, Measurement> all = new LinkedHashMap<>();
+        all.put("routes", RoutesBench::run);
+        all.put("difference", DifferenceBench::run);
+        all.put("visitors", () -> VisitorsBench.run(folder.resolve("visitors")));
+        all.put("intake", () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run());
+        all.put("first-load", () -> FirstLoadBench.run(origin));
+        if (arguments.length > 3) {
+            all.keySet().retainAll(List.of(arguments[3]));
+        }
         List<Row> rows = new ArrayList<>();
-        for (Measurement measurement : all) {
+        for (Measurement measurement : all.values()) {
             for (Row row : measurement.run()) {
                 System.out.println(row);
                 rows.add(row);

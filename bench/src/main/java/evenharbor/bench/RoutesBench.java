@@ -62,9 +62,17 @@ public class RoutesBench {
         }
         routes = Routes.of(byHost);
         plain = new HashMap<>(byHost);
+        // A path that was just read lies near the processor, other than the names of ten thousand hosts.
+        String[] paths = new String[10];
+        for (int i = 0; i < paths.length; i++) {
+            paths[i] = new String(("/p" + i + ".html").toCharArray());
+        }
         requests = new VisitorRequest[REQUESTS];
         for (int i = 0; i < REQUESTS; i++) {
-            requests[i] = new VisitorRequest(names[random.nextInt(hosts)], "/p" + random.nextInt(10) + ".html", "", 0);
+            // As in real requests the names are equal to the keys, not the same strings.
+            String host = new String(names[random.nextInt(hosts)].toCharArray());
+            requests[i] =
+                    new VisitorRequest(host, new String(("/p" + random.nextInt(10) + ".html").toCharArray()), "", 0);
         }
     }
 

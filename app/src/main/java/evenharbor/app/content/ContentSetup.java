@@ -4,6 +4,8 @@ import evenharbor.app.HarborProperties;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.blob.DirectoryBlobs;
 import java.io.IOException;
+import java.time.Duration;
+import java.time.Instant;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -11,8 +13,14 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class ContentSetup {
 
+    /** Longer than any transfer lasts. */
+    private static final Duration LONGEST_IN_USE = Duration.ofDays(1);
+
     @Bean
     Blobs blobs(HarborProperties harbor) throws IOException {
-        return new DirectoryBlobs(harbor.home().resolve("blobs"));
+        DirectoryBlobs blobs = new DirectoryBlobs(harbor.home().resolve("blobs"));
+        // Files carry the time of the disk's clock, which the practice clock does not move.
+        blobs.sweep(Instant.now().minus(LONGEST_IN_USE));
+        return blobs;
     }
 }

@@ -41,8 +41,8 @@ class ZipIntake {
     /** Legacy names, where the ZIP does not say that they are UTF-8 (APPNOTE appendix D). */
     private static final Charset LEGACY = Charset.forName("IBM437");
 
-    /** More than there are cores, for most of the time is spent waiting until a file is safe on disk. */
-    private static final int WRITERS = 16;
+    /** A few more than there are cores are likely, for each waits for the disk at times. */
+    private static final int WRITERS = 4;
 
     private static final int TYPE_MASK = 0170000;
 
@@ -135,13 +135,22 @@ class ZipIntake {
     }
 
     private Manifest unpack(ZipFile zip, Intake intake) throws IOException {
+        Blobs.Batch batch = blobs.batch();
+        try {
+            return unpack(zip, intake, batch);
+        } finally {
+            batch.close();
+        }
+    }
+
+    private Manifest unpack(ZipFile zip, Intake intake, Blobs.Batch batch) throws IOException {
         Map<String, FileEntry> files = new ConcurrentHashMap<>();
         List<Callable<Void>> work = new ArrayList<>();
         for (ZipEntry entry : Collections.list(zip.entries())) {
             String path = intake.paths().get(entry.getName());
             if (path != null) {
                 work.add(() -> {
-                    files.put(path, keep(zip, entry, path));
+                    files.put(path, keep(zip, entry, path, batch));
                     return null;
                 });
             }
@@ -150,7 +159,7 @@ class ZipIntake {
             throw IntakeRefusal.of(IntakeProblem.Kind.BROKEN, "its two lists of files do not agree");
         }
         runAll(work);
-        blobs.settle();
+        batch.settle();
         return Manifest.of(files);
     }
 
@@ -174,7 +183,7 @@ class ZipIntake {
     }
 
     /** Unpacks one file, no further than its announced size, and checks its sum. */
-    private FileEntry keep(ZipFile zip, ZipEntry entry, String path) throws IOException {
+    private static FileEntry keep(ZipFile zip, ZipEntry entry, String path, Blobs.Batch batch) throws IOException {
         byte[] bytes;
         try (InputStream in = zip.getInputStream(entry)) {
             bytes = in.readNBytes((int) Math.min(Integer.MAX_VALUE - 16, entry.getSize() + 1));
@@ -186,7 +195,7 @@ class ZipIntake {
         if (bytes.length != entry.getSize() || sum.getValue() != entry.getCrc()) {
             throw IntakeRefusal.of(IntakeProblem.Kind.BROKEN, entry.getName() + " is damaged");
         }
-        return FileEntries.of(path, blobs.put(bytes), bytes);
+        return FileEntries.of(path, batch.put(bytes), bytes);
     }
 
     @PreDestroy

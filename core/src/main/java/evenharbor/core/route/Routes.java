@@ -11,9 +11,13 @@ public final class Routes {
     public static final Routes NONE = new Routes(Map.of());
 
     private final Map<String, SiteRoutes> byHost;
+    private final Object[] decisions;
 
     private Routes(Map<String, SiteRoutes> byHost) {
         this.byHost = byHost;
+        Map<String, Object[]> tables = new HashMap<>();
+        byHost.forEach((host, site) -> tables.put(host, site.decisions()));
+        this.decisions = NameTable.of(tables);
     }
 
     /** Routes for these host names, in lower case without port. */
@@ -30,8 +34,14 @@ public final class Routes {
 
     /** What the visitor gets. Takes the same time for ten host names and for ten thousand. */
     public Decision decide(VisitorRequest request) {
-        SiteRoutes site = byHost.get(request.host());
-        return site == null ? Decision.NothingHere.INSTANCE : site.decide(request);
+        Object[] ofSite = (Object[]) NameTable.find(decisions, request.host());
+        if (ofSite == null) {
+            return Decision.NothingHere.INSTANCE;
+        }
+        Object decision = request.pin().isEmpty() ? NameTable.find(ofSite, request.path()) : null;
+        return decision != null
+                ? (Decision) decision
+                : byHost.get(request.host()).decide(request);
     }
 
     /** What answers at a host name. */

@@ -29,14 +29,14 @@ public final class SiteRoutes {
     private record Earlier(Map<String, Decision.Serve> lasting, long untilSecond) {}
 
     private final Manner manner;
-    private final Map<String, Decision> decisions;
+    private final Object[] decisions;
     private final Map<String, Decision.Serve> lasting;
     private final Decision.Missing missing;
     private final List<Earlier> earlier;
 
     private SiteRoutes(
             Manner manner,
-            Map<String, Decision> decisions,
+            Object[] decisions,
             Map<String, Decision.Serve> lasting,
             Decision.Missing missing,
             List<Earlier> earlier) {
@@ -52,14 +52,16 @@ public final class SiteRoutes {
         int capacity = build.count() * 2 + 16;
         Map<String, Decision> decisions = new HashMap<>(capacity);
         Map<String, Decision.Serve> lasting = new HashMap<>(capacity);
-        SiteRoutes shell = new SiteRoutes(manner, decisions, lasting, null, List.of());
+        SiteRoutes shell = new SiteRoutes(manner, NameTable.of(Map.of()), Map.of(), null, List.of());
         build.files().forEach((path, file) -> {
-            String at = "/" + path;
+            // Sites share most of their paths: one string for all of them stays near the processor.
+            String at = ("/" + path).intern();
             Decision.Serve serve = new Decision.Serve(file, false, shell);
             decisions.put(at, serve);
             lasting.put(at, new Decision.Serve(file, true, shell));
             if (at.endsWith("/index.html")) {
-                String folder = at.substring(0, at.length() - "index.html".length());
+                String folder =
+                        at.substring(0, at.length() - "index.html".length()).intern();
                 decisions.put(folder, serve);
                 if (folder.length() > 1) {
                     String bare = folder.substring(0, folder.length() - 1);
@@ -68,7 +70,7 @@ public final class SiteRoutes {
             }
         });
         Decision.Missing missing = new Decision.Missing(build.at("404.html"), shell);
-        return new SiteRoutes(manner, decisions, lasting, missing, List.of());
+        return new SiteRoutes(manner, NameTable.of(decisions), lasting, missing, List.of());
     }
 
     /**
@@ -90,15 +92,19 @@ public final class SiteRoutes {
         return manner;
     }
 
+    /** What is decided for a path without a pin, as a {@link NameTable}. */
+    Object[] decisions() {
+        return decisions;
+    }
+
+    /** What the site decides where the path alone did not settle it. */
     Decision decide(VisitorRequest request) {
-        if (!request.pin().isEmpty()) {
-            Decision.Serve pinned = pinned(request);
-            if (pinned != null) {
-                return pinned;
-            }
+        Decision.Serve pinned = request.pin().isEmpty() ? null : pinned(request);
+        if (pinned != null) {
+            return pinned;
         }
-        Decision decision = decisions.get(request.path());
-        return decision != null ? decision : missing;
+        Object decision = NameTable.find(decisions, request.path());
+        return decision != null ? (Decision) decision : missing;
     }
 
     private Decision.Serve pinned(VisitorRequest request) {
@@ -118,7 +124,9 @@ public final class SiteRoutes {
 
     /** The files served, for tests and lists: request path to file. */
     public Optional<FileEntry> at(String path) {
-        return decisions.get(path) instanceof Decision.Serve serve ? Optional.of(serve.file()) : Optional.empty();
+        return NameTable.find(decisions, path) instanceof Decision.Serve serve
+                ? Optional.of(serve.file())
+                : Optional.empty();
     }
 
     private static String encoded(String path) {

@@ -53,6 +53,29 @@ public interface Blobs {
     /** Reads a content back and compares it with its hash. */
     boolean isSound(String hash) throws IOException;
 
+    /**
+     * Many contents at once: none is there for readers until all are safe, which costs far less than making each safe
+     * by itself. May be used by several threads.
+     */
+    interface Batch {
+
+        /**
+         * Takes a content along.
+         *
+         * @return its hash
+         */
+        String put(byte[] content) throws IOException;
+
+        /** Makes all of them safe against a power cut, then there for readers. */
+        void settle() throws IOException;
+
+        /** Gives up what has not been settled. */
+        void close() throws IOException;
+    }
+
+    /** Begins a batch. */
+    Batch batch();
+
     /** Makes all that was put so far safe against a power cut. */
     void settle() throws IOException;
 }

@@ -16,7 +16,9 @@ import java.security.DigestInputStream;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
 import java.util.HexFormat;
+import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.UUID;
@@ -28,6 +30,9 @@ import java.util.stream.Stream;
  * synced and renamed, so that one under its own name is always whole. Several processes may share the directory.
  */
 public final class DirectoryBlobs implements Blobs {
+
+    /** With more folders than this to sync, all of the file system is synced instead. */
+    private static final int MOST_ONE_BY_ONE = 16;
 
     private final Path root;
     private final Path temporary;
@@ -116,20 +121,93 @@ public final class DirectoryBlobs implements Blobs {
     }
 
     @Override
-    public void settle() throws IOException {
-        for (Path folder : Set.copyOf(unsettled)) {
-            unsettled.remove(folder);
-            try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
-                channel.force(true);
+    public Batch batch() {
+        return new DirectoryBatch();
+    }
+
+    /** Contents under temporary names, synced all at once by the file system and then renamed. */
+    private final class DirectoryBatch implements Batch {
+
+        private final Map<String, Path> written = new ConcurrentHashMap<>();
+
+        @Override
+        public String put(byte[] content) throws IOException {
+            String hash = HexFormat.of().formatHex(sha256().digest(content));
+            Path target = file(hash, Coding.IDENTITY);
+            if (Files.exists(target)) {
+                unsettled.add(target.getParent());
+            } else {
+                Path path = newTemporary();
+                if (written.putIfAbsent(hash, path) == null) {
+                    Files.write(path, content, StandardOpenOption.CREATE_NEW);
+                }
+            }
+            return hash;
+        }
+
+        @Override
+        public void settle() throws IOException {
+            if (!written.isEmpty()) {
+                if (!syncFileSystem()) {
+                    for (Path path : written.values()) {
+                        sync(path, StandardOpenOption.WRITE);
+                    }
+                }
+                for (Map.Entry<String, Path> each : written.entrySet()) {
+                    place(each.getValue(), file(each.getKey(), Coding.IDENTITY));
+                }
+                written.clear();
+            }
+            DirectoryBlobs.this.settle();
+        }
+
+        @Override
+        public void close() throws IOException {
+            for (Path path : written.values()) {
+                Files.deleteIfExists(path);
             }
         }
     }
 
-    /** Removes what a killed process left under temporary names. Only for a directory no other process writes to. */
-    public void sweep() throws IOException {
+    @Override
+    public void settle() throws IOException {
+        Set<Path> folders = Set.copyOf(unsettled);
+        unsettled.removeAll(folders);
+        if (folders.size() > MOST_ONE_BY_ONE && syncFileSystem()) {
+            return;
+        }
+        for (Path folder : folders) {
+            sync(folder, StandardOpenOption.READ);
+        }
+    }
+
+    private static void sync(Path path, StandardOpenOption way) throws IOException {
+        try (FileChannel channel = FileChannel.open(path, way)) {
+            channel.force(true);
+        }
+    }
+
+    /** Java can sync single files only; the system's own command does a whole file system in one go. */
+    private boolean syncFileSystem() throws IOException {
+        Process sync = new ProcessBuilder("sync", "-f", temporary.toString())
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        try {
+            return sync.waitFor() == 0;
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IOException("Interrupted", e);
+        }
+    }
+
+    /** Removes what killed processes left under temporary names before an instant; younger ones may be in use. */
+    public void sweep(Instant before) throws IOException {
         try (Stream<Path> left = Files.list(temporary)) {
             for (Path path : left.toList()) {
-                Files.deleteIfExists(path);
+                if (Files.getLastModifiedTime(path).toInstant().isBefore(before)) {
+                    Files.deleteIfExists(path);
+                }
             }
         }
     }

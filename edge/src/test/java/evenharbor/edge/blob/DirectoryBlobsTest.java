@@ -9,6 +9,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
@@ -43,6 +44,22 @@ class DirectoryBlobsTest {
     }
 
     @Test
+    void aBatchIsThereWhenItIsSettledAndLeavesNothingWhenItIsGivenUp() throws IOException {
+        Blobs.Batch batch = blobs.batch();
+        assertThat(batch.put(CONTENT)).isEqualTo(HASH);
+        batch.put(CONTENT);
+        assertThat(blobs.has(HASH)).isFalse();
+        batch.settle();
+        batch.close();
+        assertThat(blobs.read(HASH, Coding.IDENTITY)).isEqualTo(CONTENT);
+        Blobs.Batch givenUp = blobs.batch();
+        String other = givenUp.put("sun".getBytes(StandardCharsets.UTF_8));
+        givenUp.close();
+        assertThat(blobs.has(other)).isFalse();
+        assertThat(leftovers()).isEmpty();
+    }
+
+    @Test
     void aDamagedContentIsKnown() throws IOException {
         blobs.put(CONTENT);
         assertThat(blobs.isSound(HASH)).isTrue();
@@ -71,7 +88,9 @@ class DirectoryBlobsTest {
     @Test
     void whatAKilledProcessLeftIsSweptAway() throws IOException {
         Files.writeString(folder.resolve("tmp").resolve("left"), "half");
-        blobs.sweep();
+        blobs.sweep(Instant.now().minusSeconds(60));
+        assertThat(leftovers()).hasSize(1);
+        blobs.sweep(Instant.now().plusSeconds(60));
         assertThat(leftovers()).isEmpty();
     }
 
