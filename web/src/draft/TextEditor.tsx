@@ -27,7 +27,13 @@ const LOOK = EditorView.theme({
     maxHeight: '52vh',
   },
   '.cm-content': { fontFamily: 'var(--font-mono)', fontSize: '13px', caretColor: 'var(--ink)' },
-  '.cm-gutters': { backgroundColor: 'var(--land)', color: 'var(--soft)', border: 0 },
+  '.cm-gutters': {
+    fontFamily: 'var(--font-mono)',
+    fontSize: '13px',
+    backgroundColor: 'var(--land)',
+    color: 'var(--soft)',
+    border: 0,
+  },
   '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'transparent' },
   '.cm-scroller': { overflow: 'auto' },
 });

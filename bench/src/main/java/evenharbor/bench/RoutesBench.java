@@ -36,7 +36,7 @@ import org.openjdk.jmh.runner.options.VerboseMode;
 @OutputTimeUnit(TimeUnit.NANOSECONDS)
 @Warmup(iterations = 3, time = 1)
 @Measurement(iterations = 5, time = 1)
-@Fork(1)
+@Fork(value = 1, jvmArgsAppend = "-XX:+UseTransparentHugePages") // as the application is started
 public class RoutesBench {
 
     private static final int REQUESTS = 1 << 14;

@@ -278,6 +278,76 @@ class WholeWayTest {
     }
 
     @Test
+    void whatSomeoneElseDoesIsShownWithoutLoadingThePageAgain() {
+        ApiClient person = harbor.person();
+        String site = person.site("Followed");
+        person.putText(site, "index.html", page("x")).is(200);
+        signIn(person.email(), ApiClient.PASSWORD);
+        browser.open("/sites/" + site + "/what");
+        browser.sees("index.html");
+        person.putText(site, "from-elsewhere.html", page("y")).is(200);
+        browser.sees("from-elsewhere.html");
+        browser.sees("edited from-elsewhere.html");
+    }
+
+    @Test
+    void aSiteBeginsAsACopyAndIsCalledSomethingElseLater() {
+        ApiClient person = harbor.person();
+        String site = person.site("Original");
+        person.putText(site, "index.html", page("copied")).is(200);
+        signIn(person.email(), ApiClient.PASSWORD);
+        browser.press("New site");
+        browser.fill("What is it called?", "Second");
+        browser.press("A copy of another site");
+        browser.until("the list", d -> d.findElement(By.xpath("//option[.='Original']")))
+                .click();
+        browser.press("Make the site");
+        browser.sees("copied from Original");
+        browser.sees("index.html");
+        browser.press("Settings of the site");
+        browser.fill("What it is called", "Second thoughts");
+        browser.press("Save settings");
+        browser.until(
+                "the new name", d -> d.findElement(By.tagName("h1")).getText().equals("Second thoughts"));
+    }
+
+    @Test
+    void filesAreRenamedDeletedAndBroughtBackByUndo() {
+        ApiClient person = harbor.person();
+        String site = person.site("Files");
+        person.putText(site, "index.html", page("x")).is(200);
+        person.putText(site, "old-name.html", page("y")).is(200);
+        signIn(person.email(), ApiClient.PASSWORD);
+        browser.open("/sites/" + site + "/what?path=old-name.html");
+        browser.press("Rename");
+        browser.fill("New path", "folder/new-name.html");
+        browser.until("the second button", d -> d.findElement(By.cssSelector("form button[type=submit]")))
+                .click();
+        browser.sees("new-name.html");
+        browser.seesNoMore("old-name.html");
+        browser.press("Delete");
+        browser.sees("is deleted from the draft");
+        browser.press("Undo");
+        browser.sees("undid: deleted folder/new-name.html");
+        assertThat(person.get("/api/sites/" + site + "/draft/text?path=folder/new-name.html")
+                        .json()
+                        .get("text")
+                        .asString())
+                .contains("<h1>y");
+    }
+
+    @Test
+    void aScreenThatIsNotThereAndASiteThatIsNotOnesOwnSaySo() {
+        ApiClient other = harbor.person();
+        String foreign = other.site("Foreign");
+        ApiClient person = harbor.person();
+        signIn(person.email(), ApiClient.PASSWORD);
+        browser.open("/sites/" + foreign + "/what");
+        browser.sees("This site is not there.");
+        assertThat(browser.driver.getPageSource()).doesNotContain("Foreign");
+    }
+
+    @Test
     void keysLeadEverywhere() {
         signIn("marta@papermoon.example", "moon over the quay");
         browser.press("Papermoon");

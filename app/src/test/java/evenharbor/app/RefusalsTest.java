@@ -1,0 +1,144 @@
+package evenharbor.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.TestHarbor;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+
+/** What the API answers to requests it does not carry out: always a problem with a sentence a person can act on. */
+class RefusalsTest {
+
+    private ApiClient person;
+    private String site;
+
+    @BeforeEach
+    void begin() {
+        person = TestHarbor.get().person();
+        site = person.site("Refusals");
+        person.putText(site, "index.html", "<p>x").is(200);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            value = {
+                "POST | /api/sites | {\"title\":\"\",\"pages\":false,\"settings\":false} | 400 | invalid",
+                "POST | /api/sites | {\"title\":\"x\",\"copyFrom\":\"nobody\",\"pages\":true,\"settings\":true} | 404 | not-found",
+                "POST | /api/sites | {broken | 400 | *",
+                "PUT | /api/sites/SITE | {\"title\":\"\",\"listed\":true,\"pinned\":true} | 400 | invalid",
+                "POST | /api/sites/SITE/addresses | {\"typed\":\"-a-\"} | 400 | invalid",
+                "POST | /api/sites/SITE/addresses | {\"typed\":\"admin\"} | 422 | name-unusable",
+                "POST | /api/sites/SITE/addresses | {\"typed\":\"papermoon\"} | 409 | name-taken",
+                "POST | /api/sites/SITE/addresses | {} | 400 | invalid",
+                "PUT | /api/sites/SITE/addresses/none/main | {} | 404 | not-found",
+                "DELETE | /api/sites/SITE/addresses/none |  | 404 | not-found",
+                "GET | /api/sites/SITE/draft/text?path=none.html |  | 404 | not-found",
+                "PUT | /api/sites/SITE/draft/text?path=../x | {\"text\":\"y\"} | 400 | invalid",
+                "DELETE | /api/sites/SITE/draft/files?path=none.html |  | 404 | not-found",
+                "POST | /api/sites/SITE/draft/moves | {\"from\":\"none.html\",\"to\":\"a.html\"} | 404 | not-found",
+                "POST | /api/sites/SITE/draft/moves | {\"from\":\"index.html\",\"to\":\"/abs\"} | 400 | invalid",
+                "POST | /api/sites/SITE/draft/offer | {\"files\":[{\"path\":\"a\",\"size\":1,\"hash\":\"zz\"}]} | 400 | invalid",
+                "POST | /api/sites/SITE/draft/offer | {\"files\":[]} | 422 | intake-refused",
+                "PUT | /api/sites/SITE/live | {\"live\":true} | 409 | not-ready",
+                "PUT | /api/sites/SITE/live/version | {\"version\":9} | 404 | not-found",
+                "POST | /api/sites/SITE/versions/9/restoration | {\"draftRevision\":1} | 404 | not-found",
+                "PATCH | /api/sites/SITE/versions/9 | {\"name\":\"\",\"note\":\"\",\"kept\":true} | 404 | not-found",
+                "POST | /api/sites/SITE/previews | {\"version\":9} | 404 | not-found",
+                "GET | /api/publications/none |  | 404 | not-found",
+                "DELETE | /api/publications/none |  | 404 | not-found",
+                "POST | /api/people | {\"name\":\"x\",\"email\":\"no\",\"password\":\"long enough words\"} | 400 | invalid",
+                "POST | /api/people | {\"name\":\"x\",\"email\":\"a@b.example\",\"password\":\"short\"} | 400 | invalid",
+                "POST | /api/people | {\"name\":\"x\",\"email\":\"marta@papermoon.example\",\"password\":\"long enough words\"} | 400 | invalid",
+                "GET | /api/nothing |  | 404 | *",
+            })
+    void isAProblemWithATypeAndASentence(String method, String path, String body, int status, String type) {
+        byte[] bytes = body == null ? new byte[0] : body.getBytes(StandardCharsets.UTF_8);
+        ApiClient.Answer answer = person.ask(method, path.replace("SITE", site), bytes, "application/json");
+        assertThat(answer.status()).as(answer.text()).isEqualTo(status);
+        assertThat(answer.field("Content-Type")).startsWith("application/problem+json");
+        JsonNode problem = answer.json();
+        assertThat(problem.get("status").asInt()).isEqualTo(status);
+        assertThat(problem.get("title").asString()).isNotEmpty();
+        if (!type.equals("*")) {
+            assertThat(problem.get("type").asString()).isEqualTo("/problems/" + type);
+            assertThat(problem.get("detail").asString()).endsWith(".").doesNotContain("Exception", "null");
+        }
+        assertThat(person.get("/api/sites/" + site + "/draft")
+                        .json()
+                        .get("count")
+                        .asInt())
+                .isEqualTo(1);
+    }
+
+    @Test
+    void settingsThatSomeoneElseChangedAreNotOverwritten() {
+        String at = "/api/sites/" + site;
+        ApiClient.Answer opened = person.get(at).is(200);
+        String tag = opened.field("ETag");
+        Map<String, Object> mine = Map.of("title", "Mine", "listed", false, "pinned", true);
+        person.put(at, Map.of("title", "Theirs", "listed", true, "pinned", true))
+                .is(200);
+        assertThat(person.put(at, mine, "If-Match", tag)
+                        .is(412)
+                        .json()
+                        .get("revision")
+                        .asLong())
+                .isPositive();
+        assertThat(person.get(at).json().get("title").asString()).isEqualTo("Theirs");
+        person.put(at, mine, "If-Match", person.get(at).field("ETag")).is(200);
+    }
+
+    @Test
+    void aSiteIsMadeOnceThoughTheRequestIsSentTwice() {
+        Map<String, Object> form = Map.of("title", "Twice", "pages", false, "settings", false);
+        String one = person.post("/api/sites", form, "Idempotency-Key", "same")
+                .is(201)
+                .json()
+                .get("id")
+                .asString();
+        String two = person.post("/api/sites", form, "Idempotency-Key", "same")
+                .is(201)
+                .json()
+                .get("id")
+                .asString();
+        assertThat(two).isEqualTo(one);
+        assertThat(person.post("/api/sites", form, "Idempotency-Key", "other")
+                        .is(201)
+                        .json()
+                        .get("id")
+                        .asString())
+                .isNotEqualTo(one);
+    }
+
+    @Test
+    void whetherSearchEnginesMayListASiteTakesEffectAtOnce() {
+        String name = "listed-" + Long.toString(System.nanoTime(), 36);
+        String host = name + ".harbor.localhost";
+        person.claim(site, name).is(201);
+        person.publish(site);
+        assertThat(person.visit(host, "/").field("X-Robots-Tag")).isEmpty();
+        person.put("/api/sites/" + site, Map.of("title", "Refusals", "listed", false, "pinned", true))
+                .is(200);
+        assertThat(person.visit(host, "/").field("X-Robots-Tag")).contains("noindex");
+    }
+
+    @Test
+    void aNewAddressServesAtOnceAndAReleasedOneNoMore() {
+        String name = "served-" + Long.toString(System.nanoTime(), 36);
+        person.claim(site, name).is(201);
+        person.publish(site);
+        person.claim(site, name + "-too").is(201);
+        String alias = name + "-too.harbor.localhost";
+        assertThat(person.visit(alias, "/").is(200).field("Link")).contains(name + ".harbor.localhost", "canonical");
+        person.delete("/api/sites/" + site + "/addresses/" + name + "-too").is(200);
+        assertThat(person.visit(alias, "/").status()).isEqualTo(404);
+    }
+}
