@@ -59,11 +59,23 @@ public final class FileEntries {
     }
 
     private static boolean isUtf8(byte[] bytes) {
+        if (isAscii(bytes)) {
+            return true;
+        }
         try {
             StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes));
             return true;
         } catch (CharacterCodingException e) {
             return false;
         }
+    }
+
+    /** Most pages are, and seeing it costs far less than decoding them. */
+    private static boolean isAscii(byte[] bytes) {
+        int bits = 0;
+        for (byte b : bytes) {
+            bits |= b;
+        }
+        return bits >= 0;
     }
 }

@@ -14,6 +14,8 @@ import java.util.Optional;
 /** One site's build, made ready for answering: request path to decision. Immutable. */
 public final class SiteRoutes {
 
+    private static final int SMALL_SITE = 500;
+
     /** The most earlier builds whose assets stay reachable for pages still being loaded. */
     private static final int MOST_EARLIER = 8;
 
@@ -54,14 +56,12 @@ public final class SiteRoutes {
         Map<String, Decision.Serve> lasting = new HashMap<>(capacity);
         SiteRoutes shell = new SiteRoutes(manner, NameTable.of(Map.of()), Map.of(), null, List.of());
         build.files().forEach((path, file) -> {
-            // Sites share most of their paths: one string for all of them stays near the processor.
-            String at = ("/" + path).intern();
+            String at = shared("/" + path, build);
             Decision.Serve serve = new Decision.Serve(file, false, shell);
             decisions.put(at, serve);
             lasting.put(at, new Decision.Serve(file, true, shell));
             if (at.endsWith("/index.html")) {
-                String folder =
-                        at.substring(0, at.length() - "index.html".length()).intern();
+                String folder = shared(at.substring(0, at.length() - "index.html".length()), build);
                 decisions.put(folder, serve);
                 if (folder.length() > 1) {
                     String bare = folder.substring(0, folder.length() - 1);
@@ -127,6 +127,11 @@ public final class SiteRoutes {
         return NameTable.find(decisions, path) instanceof Decision.Serve serve
                 ? Optional.of(serve.file())
                 : Optional.empty();
+    }
+
+    /** Small sites share most of their paths: one string for all of them stays near the processor. */
+    private static String shared(String path, Manifest build) {
+        return build.count() <= SMALL_SITE ? path.intern() : path;
     }
 
     private static String encoded(String path) {
