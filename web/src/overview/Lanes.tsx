@@ -1,6 +1,6 @@
 import { scaleTime } from 'd3-scale';
 import { addDays, format, startOfDay } from 'date-fns';
-import { Fragment, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
 import { Flag } from '../ui/Flag';
@@ -159,13 +159,12 @@ function LaneChart({ lane, x, now }: { lane: Lane; x: X; now: Date }) {
         <rect key={band.from} x={band.a} y={18} width={band.b - band.a} height={26} className="fill-shoal" />
       ))}
       {bands.map((band) => (
-        <Fragment key={`${band.from}line`}>
-          <path
-            d={`M${String(band.a)} 18H${String(band.b)}M${String(band.a)} 44H${String(band.b)}`}
-            className="stroke-ink"
-            vectorEffect="non-scaling-stroke"
-          />
-        </Fragment>
+        <path
+          key={`${band.from}line`}
+          d={`M${String(band.a)} 18H${String(band.b)}M${String(band.a)} 44H${String(band.b)}`}
+          className="stroke-ink"
+          vectorEffect="non-scaling-stroke"
+        />
       ))}
       {livesOn && (
         <path

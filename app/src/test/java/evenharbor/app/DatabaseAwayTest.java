@@ -14,7 +14,7 @@ class DatabaseAwayTest {
     private static final String HOST = "steady.harbor.localhost";
 
     @Test
-    void visitorsAreServedAndPeopleAreToldWhatIsUnchanged() {
+    void visitorsAreServedWhileNothingCanBeChanged() {
         ChildHarbor harbor = TestHarbor.get().childWithOwnDatabase("steady");
         harbor.start();
         ApiClient person = harbor.client();
