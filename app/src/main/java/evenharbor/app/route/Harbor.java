@@ -121,6 +121,12 @@ public class Harbor implements SmartLifecycle {
         return running;
     }
 
+    /** Visitors are answered before the application is, and for longer. */
+    @Override
+    public int getPhase() {
+        return DEFAULT_PHASE - 4096;
+    }
+
     /** The port visitors are answered at. */
     public int port() {
         return edge.port();

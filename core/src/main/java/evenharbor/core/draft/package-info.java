@@ -1,4 +1,4 @@
 /**
- * What may come into a draft: path names, limits and the findings about a folder or ZIP before anything is stored.\n * Entry point: {@link evenharbor.core.draft.Intake}.
+ * What may come into a draft: path names, limits and the findings about a folder or ZIP before anything is stored. Entry point: {@link evenharbor.core.draft.Intake}.
  */
 package evenharbor.core.draft;

@@ -1,4 +1,4 @@
 /**
- * What is true of a site as a whole: its title, the settings that shape it and its flag.\n * Entry point: {@link evenharbor.core.site.Flag}.
+ * What is true of a site as a whole: its title, the settings that shape it and its flag. Entry point: {@link evenharbor.core.site.Flag}.
  */
 package evenharbor.core.site;
