@@ -71,8 +71,7 @@ public class RoutesBench {
         for (int i = 0; i < REQUESTS; i++) {
             // As in real requests the names are equal to the keys, not the same strings.
             String host = new String(names[random.nextInt(hosts)].toCharArray());
-            requests[i] =
-                    new VisitorRequest(host, new String(("/p" + random.nextInt(10) + ".html").toCharArray()), "", 0);
+            requests[i] = new VisitorRequest(host, paths[random.nextInt(paths.length)], "", 0);
         }
     }
 
