@@ -30,7 +30,7 @@ import org.openjdk.jmh.runner.RunnerException;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
 import org.openjdk.jmh.runner.options.VerboseMode;
 
-/** A decision for a visitor, against plain look-ups of the same host names in a {@link HashMap}. */
+/** A decision for a visitor, against plain look-ups of the same names and paths in a {@link HashMap}. */
 @State(Scope.Thread)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.NANOSECONDS)
@@ -46,7 +46,8 @@ public class RoutesBench {
     public int hosts;
 
     private Routes routes;
-    private Map<String, SiteRoutes> plain;
+    private Map<String, SiteRoutes> hostsAlone;
+    private Map<String, Map<String, FileEntry>> hostsAndPaths;
     private VisitorRequest[] requests;
     private int next;
 
@@ -61,7 +62,13 @@ public class RoutesBench {
             byHost.put(names[i], SiteRoutes.of(manifest(i), new SiteRoutes.Manner(false, true, "")));
         }
         routes = Routes.of(byHost);
-        plain = new HashMap<>(byHost);
+        hostsAlone = new HashMap<>(byHost);
+        hostsAndPaths = new HashMap<>();
+        for (int i = 0; i < hosts; i++) {
+            Map<String, FileEntry> pages = new HashMap<>();
+            manifest(i).files().forEach((path, file) -> pages.put(("/" + path).intern(), file));
+            hostsAndPaths.put(names[i], pages);
+        }
         // A path that was just read lies near the processor, other than the names of ten thousand hosts.
         String[] paths = new String[10];
         for (int i = 0; i < paths.length; i++) {
@@ -95,10 +102,17 @@ public class RoutesBench {
         return routes.decide(request());
     }
 
-    /** What it is held against: the same host names in a map. */
+    /** What it is held against: plain look-ups of the same keys, the host name and then the path. */
     @Benchmark
-    public SiteRoutes lookUp() {
-        return plain.get(request().host());
+    public FileEntry lookUp() {
+        VisitorRequest request = request();
+        return hostsAndPaths.get(request.host()).get(request.path());
+    }
+
+    /** Half of it: the host name alone. */
+    @Benchmark
+    public SiteRoutes lookUpHost() {
+        return hostsAlone.get(request().host());
     }
 
     static List<Row> run() throws RunnerException {
@@ -112,19 +126,26 @@ public class RoutesBench {
                 r.getPrimaryResult().getLabel() + r.getParams().getParam("hosts"),
                 r.getPrimaryResult().getScore()));
         double decide = scores.get("decide10000");
-        double lookUp = scores.get("lookUp10000");
         double small = scores.get("decide100");
+        double lookUp = scores.get("lookUp10000");
+        double host = scores.get("lookUpHost10000");
         // A map with more names misses the processor's caches more often, whatever is done with it.
         double growth = (decide / small) / (lookUp / scores.get("lookUp100"));
         return List.of(
                 Row.atMost(
-                        "Routes.decide / HashMap.get, 10,000 host names",
+                        "Routes.decide / HashMaps by host name and path, 10,000",
                         decide / lookUp,
                         2,
                         "x",
                         String.format("%.0f ns / %.0f ns", decide, lookUp)),
                 Row.atMost(
-                        "Routes.decide, growth 100 -> 10,000 / that of a map",
+                        "Routes.decide / HashMap by host name alone, 10,000",
+                        decide / host,
+                        2,
+                        "x",
+                        String.format("%.0f ns / %.0f ns", decide, host)),
+                Row.atMost(
+                        "Routes.decide, growth 100 -> 10,000 / that of the maps",
                         growth,
                         1.5,
                         "x",

@@ -88,7 +88,8 @@ public class Builds {
         ahead.execute(() -> {
             try {
                 of(changed.manifest(), Settings.DEFAULT);
-            } catch (RuntimeException e) {
+                blobs.settle();
+            } catch (IOException | RuntimeException e) {
                 LOG.warn("The draft of site {} could not be built ahead of time", changed.siteId(), e);
             }
         });

@@ -61,7 +61,7 @@ class ZipIntake {
     record Taken(Manifest files, Intake intake) {}
 
     /**
-     * Takes a ZIP in. When it returns, all contents are safe on disk.
+     * Takes a ZIP in. When it returns, all contents are safe on disk, and the ZIP is gone.
      *
      * @throws Problem when it is refused; then nothing refers to what was unpacked so far
      */
@@ -73,7 +73,7 @@ class ZipIntake {
             throw IntakeRefusal.of(intake.problems());
         }
         try (ZipFile file = new ZipFile(zip.toFile(), names)) {
-            return new Taken(unpack(file, intake), intake);
+            return new Taken(unpack(file, intake, zip), intake);
         } catch (ZipException e) {
             throw IntakeRefusal.of(IntakeProblem.Kind.BROKEN, e.getMessage());
         }
@@ -134,10 +134,14 @@ class ZipIntake {
         return entry.isDirectory() ? IntakeFile.Kind.FOLDER : IntakeFile.Kind.FILE;
     }
 
-    private Manifest unpack(ZipFile zip, Intake intake) throws IOException {
+    private Manifest unpack(ZipFile zip, Intake intake, Path path) throws IOException {
         Blobs.Batch batch = blobs.batch();
         try {
-            return unpack(zip, intake, batch);
+            Manifest files = unpack(zip, intake, batch);
+            // Else the sync of the file system would write the ZIP to disk too.
+            Files.delete(path);
+            batch.settle();
+            return files;
         } finally {
             batch.close();
         }
@@ -159,7 +163,6 @@ class ZipIntake {
             throw IntakeRefusal.of(IntakeProblem.Kind.BROKEN, "its two lists of files do not agree");
         }
         runAll(work);
-        batch.settle();
         return Manifest.of(files);
     }
 

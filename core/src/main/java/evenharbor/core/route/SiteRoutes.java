@@ -31,14 +31,14 @@ public final class SiteRoutes {
     private record Earlier(Map<String, Decision.Serve> lasting, long untilSecond) {}
 
     private final Manner manner;
-    private final Object[] decisions;
+    private final Map<String, Decision> decisions;
     private final Map<String, Decision.Serve> lasting;
     private final Decision.Missing missing;
     private final List<Earlier> earlier;
 
     private SiteRoutes(
             Manner manner,
-            Object[] decisions,
+            Map<String, Decision> decisions,
             Map<String, Decision.Serve> lasting,
             Decision.Missing missing,
             List<Earlier> earlier) {
@@ -54,7 +54,7 @@ public final class SiteRoutes {
         int capacity = build.count() * 2 + 16;
         Map<String, Decision> decisions = new HashMap<>(capacity);
         Map<String, Decision.Serve> lasting = new HashMap<>(capacity);
-        SiteRoutes shell = new SiteRoutes(manner, NameTable.of(Map.of()), Map.of(), null, List.of());
+        SiteRoutes shell = new SiteRoutes(manner, Map.of(), Map.of(), null, List.of());
         build.files().forEach((path, file) -> {
             String at = shared("/" + path, build);
             Decision.Serve serve = new Decision.Serve(file, false, shell);
@@ -70,7 +70,7 @@ public final class SiteRoutes {
             }
         });
         Decision.Missing missing = new Decision.Missing(build.at("404.html"), shell);
-        return new SiteRoutes(manner, NameTable.of(decisions), lasting, missing, List.of());
+        return new SiteRoutes(manner, decisions, lasting, missing, List.of());
     }
 
     /**
@@ -92,8 +92,8 @@ public final class SiteRoutes {
         return manner;
     }
 
-    /** What is decided for a path without a pin, as a {@link NameTable}. */
-    Object[] decisions() {
+    /** What is decided for a path without a pin. */
+    Map<String, Decision> decisions() {
         return decisions;
     }
 
@@ -103,8 +103,7 @@ public final class SiteRoutes {
         if (pinned != null) {
             return pinned;
         }
-        Object decision = NameTable.find(decisions, request.path());
-        return decision != null ? (Decision) decision : missing;
+        return decisions.getOrDefault(request.path(), missing);
     }
 
     private Decision.Serve pinned(VisitorRequest request) {
@@ -124,9 +123,7 @@ public final class SiteRoutes {
 
     /** The files served, for tests and lists: request path to file. */
     public Optional<FileEntry> at(String path) {
-        return NameTable.find(decisions, path) instanceof Decision.Serve serve
-                ? Optional.of(serve.file())
-                : Optional.empty();
+        return decisions.get(path) instanceof Decision.Serve serve ? Optional.of(serve.file()) : Optional.empty();
     }
 
     /** Small sites share most of their paths: one string for all of them stays near the processor. */
