@@ -1,5 +1,6 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
+import { setHarborNow } from '../app/harborClock';
 import { api, dataOf } from './client';
 import { Problem } from './problem';
 
@@ -17,6 +18,9 @@ export const keys = {
   session: ['session'] as const,
   sites: ['sites'] as const,
   site: (id: string) => ['site', id] as const,
+  domains: ['domains'] as const,
+  zone: (id: string) => ['zone', id] as const,
+  practice: ['practice'] as const,
   part: (id: string, part: string, ...more: unknown[]) => ['site', id, part, ...more] as const,
 };
 
@@ -73,13 +77,81 @@ export const usePreview = (id: string, version: number | null, enabled = true) =
     enabled,
   });
 
-/** What a typed harbor name comes to; answered while typing, an outdated question is cancelled. */
-export const useName = (typed: string) =>
+/** What a typed address would mean; answered while typing, an outdated question is cancelled. */
+export const useSense = (id: string, typed: string) =>
   useQuery({
-    queryKey: ['name', typed],
-    queryFn: ({ signal }) => dataOf(api.GET('/api/names', { params: { query: { typed } }, signal })),
+    queryKey: keys.part(id, 'sense', typed),
+    queryFn: ({ signal }) =>
+      dataOf(
+        api.GET('/api/sites/{siteId}/addresses/sense', {
+          params: { path: { siteId: id }, query: { typed } },
+          signal,
+        }),
+      ),
     enabled: typed.trim() !== '',
     staleTime: 2_000,
+  });
+
+/** Where a site is live; asked again soon while something is under way. */
+export const useWhere = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'where'),
+    queryFn: async () => {
+      const where = await dataOf(api.GET('/api/sites/{siteId}/where', at(id)));
+      setHarborNow(where.now);
+      return where;
+    },
+    refetchInterval: (query) =>
+      query.state.data?.addresses.some((a) => a.state !== 'OK' || a.askedAt === null) ? 2_500 : 30_000,
+  });
+
+export const useImpact = (id: string, addressId: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'impact', addressId),
+    queryFn: () =>
+      dataOf(
+        api.GET('/api/sites/{siteId}/addresses/{id}/impact', {
+          params: { path: { siteId: id, id: addressId } },
+        }),
+      ),
+  });
+
+export const usePlaces = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'places'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/places', at(id))),
+  });
+
+export const useDomains = () =>
+  useQuery({
+    queryKey: keys.domains,
+    queryFn: () => dataOf(api.GET('/api/domains')),
+    refetchInterval: 10_000,
+  });
+
+export const useOffers = (typed: string) =>
+  useQuery({
+    queryKey: ['offers', typed],
+    queryFn: ({ signal }) => dataOf(api.GET('/api/domain-offers', { params: { query: { typed } }, signal })),
+    enabled: typed.trim() !== '',
+    staleTime: 10_000,
+  });
+
+export const useZone = (id: string) =>
+  useQuery({
+    queryKey: keys.zone(id),
+    queryFn: () => dataOf(api.GET('/api/domains/{id}/zone', { params: { path: { id } } })),
+  });
+
+export const usePractice = () =>
+  useQuery({
+    queryKey: keys.practice,
+    queryFn: async () => {
+      const practice = await dataOf(api.GET('/api/practice'));
+      setHarborNow(practice.now);
+      return practice;
+    },
+    staleTime: 1_000,
   });
 
 /** Asks anew for everything that shows this site. */
@@ -107,7 +179,8 @@ export function useLiveEvents() {
       events = new EventSource('/api/events');
       events.addEventListener('happened', (event) => {
         const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string };
-        void refreshSite(siteId);
+        if (siteId === '') void queries.invalidateQueries({ queryKey: keys.domains });
+        else void refreshSite(siteId);
       });
     };
     const back = () => {

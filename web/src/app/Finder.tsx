@@ -23,7 +23,7 @@ export function Finder({ open, onOpenChange }: { open: boolean; onOpenChange: (o
   const found = (sites.data ?? [])
     .flatMap(({ site }) => PARTS.map(([path, part]) => ({ site, path, part })))
     .filter(({ site, part }) => {
-      const text = [site.title, part, ...site.addresses.map((a) => a.hostName)].join(' ').toLowerCase();
+      const text = [site.title, part, ...site.addresses.map((a) => a.shown)].join(' ').toLowerCase();
       return words.every((word) => text.includes(word));
     })
     .slice(0, 12);

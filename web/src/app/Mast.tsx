@@ -1,10 +1,12 @@
 import { useMutation } from '@tanstack/react-query';
+import { format } from 'date-fns';
 import { CircleHelp, Moon, Search, Sun } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, dataOf } from '../api/client';
-import { queries, useSession } from '../api/queries';
+import { queries, usePractice, useSession } from '../api/queries';
+import { harborNow } from './harborClock';
 import { useTheme } from './theme';
 
 /** One line at the top: the mark, All sites, what belongs to the screen, and the person's own things. */
@@ -19,7 +21,11 @@ export function Mast({ children }: { children?: ReactNode }) {
         <span className="font-head text-[1.05rem] font-bold whitespace-nowrap">All sites</span>
       </Link>
       {children}
+      <PracticeTime />
       <div className="ml-auto flex items-center">
+        <Link to="/domains" className="hover:bg-shoal px-2 py-1 font-medium no-underline">
+          Domains
+        </Link>
         <button
           type="button"
           className={tool}
@@ -52,6 +58,17 @@ export function Mast({ children }: { children?: ReactNode }) {
         <PersonMenu />
       </div>
     </header>
+  );
+}
+
+/** Where the harbor's clock has been moved, its time is said on every screen. */
+function PracticeTime() {
+  const practice = usePractice();
+  if (!practice.data || Math.abs(practice.data.offsetSeconds) < 60) return null;
+  return (
+    <Link to="/practice" className="text-soft border-water border-l pl-3 text-[0.93rem]">
+      practice clock: {format(harborNow(), 'd MMM, HH:mm')}
+    </Link>
   );
 }
 
@@ -91,6 +108,14 @@ function PersonMenu() {
             <br />
             {session.data?.accountName}
           </DropdownMenu.Label>
+          <DropdownMenu.Item
+            className="data-[highlighted]:bg-shoal cursor-pointer px-3 py-1.5 outline-none"
+            onSelect={() => {
+              void navigate('/practice');
+            }}
+          >
+            Practice harbor
+          </DropdownMenu.Item>
           <DropdownMenu.Item
             className="data-[highlighted]:bg-shoal cursor-pointer px-3 py-1.5 outline-none"
             onSelect={() => {

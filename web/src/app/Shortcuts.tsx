@@ -7,6 +7,7 @@ const KEYS: [string, string][] = [
   ['/', 'Find a site or a page'],
   ['?', 'Show these shortcuts'],
   ['a', 'All sites'],
+  ['d', 'Domains'],
   ['w', 'Where: addresses'],
   ['t', 'What: draft, look, versions'],
   ['n', 'When: the past of this site'],
@@ -33,6 +34,7 @@ export function Shortcuts() {
       if (event.key === '?') setHelp(true);
       else if (event.key === '/') setFinder(true);
       else if (event.key === 'a') void navigate('/');
+      else if (event.key === 'd') void navigate('/domains');
       else if (place && site) void navigate(`${site}/${place}`);
       else return;
       event.preventDefault();

@@ -16,6 +16,14 @@ export const router = createBrowserRouter([
     hydrateFallbackElement: <Loading />,
     children: [
       { path: '/', element: <AllSites /> },
+      {
+        path: '/domains/:domainId?',
+        lazy: async () => ({ Component: (await import('../domain/DomainsPage')).DomainsPage }),
+      },
+      {
+        path: '/practice',
+        lazy: async () => ({ Component: (await import('../world/PracticePage')).PracticePage }),
+      },
       { path: '/new', lazy: async () => ({ Component: (await import('../site/NewSite')).NewSite }) },
       {
         path: '/sites/:siteId',
@@ -23,7 +31,7 @@ export const router = createBrowserRouter([
         children: [
           { index: true, element: <Navigate to="what" replace /> },
           {
-            path: 'where/:name?',
+            path: 'where/:addressId?',
             lazy: async () => ({ Component: (await import('../address/Where')).Where }),
           },
           { path: 'what', lazy: async () => ({ Component: (await import('../draft/DraftPage')).DraftPage }) },

@@ -20,7 +20,7 @@ export function Lanes({ lanes }: { lanes: Lane[] }) {
   const [filter, setFilter] = useState('');
   const x = scaleTime([addDays(now, -DAYS), addDays(now, DAYS)], [0, WIDTH]);
   const shown = lanes.filter(({ site }) =>
-    [site.title, ...site.addresses.map((a) => a.hostName)]
+    [site.title, ...site.addresses.map((a) => a.shown)]
       .join(' ')
       .toLowerCase()
       .includes(filter.toLowerCase()),
@@ -89,7 +89,7 @@ function LaneRow({ lane, x, now }: { lane: Lane; x: X; now: Date }) {
         </Link>
         <div className="mt-0.5 flex min-w-0 pl-10">
           {main && site.live && <PublicLink url={main.url} />}
-          {main && !site.live && <HostName name={main.hostName} />}
+          {main && !site.live && <HostName name={main.shown} />}
           {!main && <span className="text-soft">no address yet</span>}
         </div>
       </div>
@@ -101,7 +101,9 @@ function LaneRow({ lane, x, now }: { lane: Lane; x: X; now: Date }) {
         {steps.map((step) => (
           <p key={step.words} className="flex gap-1.5">
             {step.attention && <Diamond />}
-            <Link to={step.to}>{step.words}</Link>
+            <Link to={step.to} className="min-w-0 [overflow-wrap:anywhere]">
+              {step.words}
+            </Link>
           </p>
         ))}
         {steps.length === 0 && site.live && <p className="text-soft">Nothing to do</p>}

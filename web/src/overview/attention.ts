@@ -10,7 +10,7 @@ export interface Step {
   attention: boolean;
 }
 
-/** What there is to do about a site, the next thing first. */
+/** What there is to do about a site's content, the next thing first, then what is amiss with its addresses. */
 export function stepsOf(site: SiteView): Step[] {
   const at = (place: string) => `/sites/${site.id}/${place}`;
   const steps: Step[] = [];
@@ -30,6 +30,14 @@ export function stepsOf(site: SiteView): Step[] {
       words: `Publish ${counted(site.changes, 'change')}`,
       to: at('what/review'),
       attention: false,
+    });
+  }
+  for (const trouble of site.troubles) {
+    steps.push({
+      words:
+        trouble.state === 'WAITING' ? `${trouble.shown}: everyone sees it soon` : `Mend ${trouble.shown}`,
+      to: at(`where/${trouble.addressId}`),
+      attention: trouble.state === 'FAILED',
     });
   }
   return steps;

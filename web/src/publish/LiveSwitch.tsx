@@ -57,8 +57,8 @@ export function LiveSwitch({ site }: { site: SiteView }) {
         </p>
         <ul className="border-water mb-3 border-y py-2">
           {site.addresses.map((address) => (
-            <li key={address.name} className="mono">
-              {address.hostName}
+            <li key={address.id} className="mono">
+              {address.shown}
             </li>
           ))}
           {site.addresses.length === 0 && <li className="text-soft">no address: nobody is touched</li>}

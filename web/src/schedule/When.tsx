@@ -23,6 +23,16 @@ const WORDS: Record<Kind, string> = {
   UNPUBLISHED: 'took the site down, from',
   PUT_LIVE: 'put live',
   RESTORED: 'restored into the draft:',
+  DOMAIN_REGISTERED: 'registered',
+  DOMAIN_BROUGHT: 'brought',
+  DOMAIN_PROVEN: 'proved',
+  DOMAIN_CHANGED: 'domain:',
+  DOMAIN_RENEWED: 'renewed',
+  DOMAIN_ENDS: 'domain:',
+  DOMAIN_LOST: 'lost',
+  DOMAIN_LET_GO: 'let go',
+  ZONE_CHANGED: 'changed the zone',
+  ADDRESS_DRIFTED: 'noticed:',
 };
 
 export function When() {
@@ -50,7 +60,8 @@ export function When() {
                     {format(new Date(a.at), 'HH:mm')}
                   </time>
                   <span className="[overflow-wrap:anywhere]">
-                    <strong className="font-medium">{a.who}</strong> {WORDS[a.kind]} {a.detail}
+                    <strong className="font-medium">{a.who || 'The harbor'}</strong> {WORDS[a.kind]}{' '}
+                    {a.detail}
                   </span>
                 </li>
               ))}

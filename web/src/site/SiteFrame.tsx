@@ -69,12 +69,13 @@ function SiteMast({ site }: { site: SiteView }) {
           {site.title}
         </h1>
       </span>
-      {main && (site.live ? <PublicLink url={main.url} /> : <HostName name={main.hostName} />)}
+      {main && (site.live ? <PublicLink url={main.url} /> : <HostName name={main.shown} />)}
       <LiveSwitch site={site} />
       {step ? (
         <Link
           to={step.to}
-          className="border-ink bg-ink text-paper border px-3 py-1 font-medium whitespace-nowrap no-underline hover:opacity-90"
+          title={step.words}
+          className="border-ink bg-ink text-paper max-w-[15rem] truncate border px-3 py-1 font-medium whitespace-nowrap no-underline hover:opacity-90"
         >
           {step.words}
         </Link>

@@ -1,11 +1,12 @@
-import { format, formatDistanceToNowStrict } from 'date-fns';
+import { format, formatDistanceStrict } from 'date-fns';
 import { Copy, ExternalLink } from 'lucide-react';
 import { toast } from 'sonner';
+import { harborNow } from '../app/harborClock';
 
 /** A time in the person's own zone, with how long ago beside it and the exact instant on hover. */
 export function Time({ at, short = false }: { at: string; short?: boolean }) {
   const time = new Date(at);
-  const ago = formatDistanceToNowStrict(time, { addSuffix: true });
+  const ago = formatDistanceStrict(time, harborNow(), { addSuffix: true });
   return (
     <time dateTime={at} title={time.toISOString()} className="whitespace-nowrap">
       {short ? ago : `${format(time, 'd MMM yyyy, HH:mm')} · ${ago}`}
@@ -38,6 +39,25 @@ export function HostName({ name }: { name: string }) {
       <strong className="font-semibold">{dot < 0 ? name : name.slice(0, dot)}</strong>
       <span className="text-soft">{dot < 0 ? '' : name.slice(dot)}</span>
     </span>
+  );
+}
+
+/** Copies something that has to stand elsewhere to the letter. */
+export function CopyButton({ text, what }: { text: string; what: string }) {
+  const copy = async () => {
+    await navigator.clipboard.writeText(text);
+    toast(`${what} copied`);
+  };
+  return (
+    <button
+      type="button"
+      onClick={() => void copy()}
+      aria-label={`Copy ${what}`}
+      title={`Copy ${what}`}
+      className="hover:bg-shoal p-1.5"
+    >
+      <Copy size={14} aria-hidden />
+    </button>
   );
 }
 

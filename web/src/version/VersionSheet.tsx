@@ -124,8 +124,8 @@ function BringBack({ version }: { version: Version }) {
         </p>
         <ul className="border-water mb-3 border-y py-2">
           {site.addresses.map((address) => (
-            <li key={address.name} className="mono">
-              {address.hostName}
+            <li key={address.id} className="mono">
+              {address.shown}
             </li>
           ))}
         </ul>

@@ -15,6 +15,8 @@ public class EvenHarbor {
 
     /** The entry point; arguments are Spring Boot properties. */
     public static void main(String[] arguments) {
+        // Addresses are visited at the number that their records say, under their own name.
+        System.setProperty("jdk.httpclient.allowRestrictedHeaders", "host");
         SpringApplication.run(EvenHarbor.class, arguments);
     }
 

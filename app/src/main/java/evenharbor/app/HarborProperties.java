@@ -13,6 +13,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param visitors the visitor-facing server
  * @param appOrigin where people open the application
  * @param practice whether the clock may be moved and the outside world is simulated
+ * @param catchingSite id of the site that answers for host names that belong to nobody; empty for none
  */
 @ConfigurationProperties("harbor")
 public record HarborProperties(
@@ -22,7 +23,8 @@ public record HarborProperties(
         String previewEnding,
         Visitors visitors,
         String appOrigin,
-        boolean practice) {
+        boolean practice,
+        String catchingSite) {
 
     /**
      * The visitor-facing server.

@@ -59,9 +59,9 @@ public class RoutesBench {
         String[] names = new String[hosts];
         for (int i = 0; i < hosts; i++) {
             names[i] = "site-" + Integer.toString(random.nextInt(), 36) + i + ".harbor.localhost";
-            byHost.put(names[i], SiteRoutes.of(manifest(i), new SiteRoutes.Manner(false, true, "")));
+            byHost.put(names[i], SiteRoutes.of(manifest(i), new SiteRoutes.Manner(false, true)));
         }
-        routes = Routes.of(byHost);
+        routes = Routes.ofSites(byHost);
         hostsAlone = new HashMap<>(byHost);
         hostsAndPaths = new HashMap<>();
         for (int i = 0; i < hosts; i++) {

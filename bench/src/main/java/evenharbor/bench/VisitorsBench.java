@@ -49,8 +49,8 @@ final class VisitorsBench {
                 blobs,
                 host -> Optional.empty(),
                 Clock.systemUTC());
-        edge.exchange(routes -> Routes.of(
-                Map.of("bench.harbor.localhost", SiteRoutes.of(build, new SiteRoutes.Manner(false, true, "")))));
+        edge.exchange(routes -> Routes.ofSites(
+                Map.of("bench.harbor.localhost", SiteRoutes.of(build, new SiteRoutes.Manner(false, true)))));
         edge.start();
         Server bare = bare(page);
         int barePort = ((ServerConnector) bare.getConnectors()[0]).getLocalPort();

@@ -4,6 +4,7 @@ import evenharbor.core.route.Routes;
 import evenharbor.core.route.SiteRoutes;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.serve.VisitorHandler;
+import evenharbor.edge.visit.VisitCounter;
 import java.time.Clock;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
@@ -33,6 +34,7 @@ public final class Edge {
     private final Server server;
     private final ServerConnector connector;
     private final VisitorHandler handler;
+    private final VisitCounter visits = new VisitCounter();
 
     /** A server that is not started yet. */
     public Edge(Setup setup, Blobs blobs, Function<String, Optional<SiteRoutes>> previews, Clock clock) {
@@ -48,7 +50,8 @@ public final class Edge {
         connector.setPort(setup.port());
         connector.setIdleTimeout(30_000);
         server.addConnector(connector);
-        handler = new VisitorHandler(routes::get, previews, setup.previewEnding(), blobs, setup.hotBytes(), clock);
+        handler = new VisitorHandler(
+                routes::get, previews, setup.previewEnding(), blobs, setup.hotBytes(), visits, clock);
         server.setHandler(handler);
     }
 
@@ -70,6 +73,11 @@ public final class Edge {
     /** Exchanges the routes: requests from now on are answered by the new ones, those under way by the old. */
     public void exchange(UnaryOperator<Routes> change) {
         routes.updateAndGet(change);
+    }
+
+    /** The pages served, by host name. */
+    public VisitCounter visits() {
+        return visits;
     }
 
     /** Says that packed forms of a content have been made. */

@@ -3,6 +3,7 @@ package evenharbor.edge;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.core.build.Pin;
+import evenharbor.core.route.HostRoutes;
 import evenharbor.core.route.Routes;
 import evenharbor.core.route.SiteRoutes;
 import evenharbor.core.version.FileEntry;
@@ -62,19 +63,19 @@ class EdgeTest {
         withOwn404.put("404.html", keep("<p>Our own</p>".getBytes(StandardCharsets.UTF_8), "text/html", true));
         blobs.putPacked(page.hash(), Coding.GZIP, Coding.GZIP.pack(PAGE.getBytes(StandardCharsets.UTF_8)));
         blobs.putPacked(page.hash(), Coding.BROTLI, Coding.BROTLI.pack(PAGE.getBytes(StandardCharsets.UTF_8)));
-        SiteRoutes preview = SiteRoutes.of(build, new SiteRoutes.Manner(true, false, ""));
+        SiteRoutes preview = SiteRoutes.of(build, new SiteRoutes.Manner(true, false));
         edge = new Edge(
                 new Edge.Setup("127.0.0.1", 0, ".preview.localhost", 1 << 20),
                 blobs,
                 host -> host.equals("known.preview.localhost") ? Optional.of(preview) : Optional.empty(),
                 Clock.systemUTC());
-        edge.exchange(routes -> Routes.of(Map.of(
+        edge.exchange(routes -> Routes.ofSites(Map.of(
                 SITE,
-                SiteRoutes.of(build, new SiteRoutes.Manner(false, true, "")),
+                SiteRoutes.of(build, new SiteRoutes.Manner(false, true)),
                 "hidden.harbor.localhost",
-                SiteRoutes.of(Manifest.of(withOwn404), new SiteRoutes.Manner(false, false, "")),
+                SiteRoutes.of(Manifest.of(withOwn404), new SiteRoutes.Manner(false, false)),
                 "alias.harbor.localhost",
-                SiteRoutes.of(build, new SiteRoutes.Manner(false, true, "http://" + SITE)))));
+                SiteRoutes.of(build, new SiteRoutes.Manner(false, true, "http://" + SITE, "")))));
         edge.start();
     }
 
@@ -280,8 +281,8 @@ class EdgeTest {
         FileEntry gone = new FileEntry("0".repeat(64), 3, "text/html", true);
         edge.exchange(routes -> routes.with(Map.of(
                 "gone.harbor.localhost",
-                Optional.of(SiteRoutes.of(
-                        Manifest.of(Map.of("index.html", gone)), new SiteRoutes.Manner(false, true, ""))))));
+                Optional.of(HostRoutes.of(
+                        SiteRoutes.of(Manifest.of(Map.of("index.html", gone)), new SiteRoutes.Manner(false, true)))))));
         assertThat(ask("GET", "gone.harbor.localhost", "/").statusCode()).isEqualTo(500);
         assertThat(ask("GET", SITE, "/").statusCode()).isEqualTo(200);
     }

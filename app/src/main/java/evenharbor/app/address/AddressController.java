@@ -1,14 +1,24 @@
 package evenharbor.app.address;
 
 import evenharbor.app.HarborProperties;
-import evenharbor.app.site.Sites;
+import evenharbor.core.address.AddressReading;
+import evenharbor.core.address.AddressSense;
 import evenharbor.core.address.Ageing;
 import evenharbor.core.address.Cleaning;
+import evenharbor.core.address.HostName;
 import evenharbor.core.address.NameFault;
+import evenharbor.core.address.Role;
+import evenharbor.core.address.SiteAddresses;
+import evenharbor.core.domain.Price;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.OptionalInt;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -27,45 +37,99 @@ import org.springframework.web.bind.annotation.RestController;
 class AddressController {
 
     private final Addresses addresses;
-    private final Sites sites;
+    private final Impacts impacts;
+    private final Places places;
     private final HarborProperties harbor;
 
-    AddressController(Addresses addresses, Sites sites, HarborProperties harbor) {
+    AddressController(Addresses addresses, Impacts impacts, Places places, HarborProperties harbor) {
         this.addresses = addresses;
-        this.sites = sites;
+        this.impacts = impacts;
+        this.places = places;
         this.harbor = harbor;
     }
 
     record Advice(Ageing.Kind kind, String part, String reason) {}
 
-    record Reading(
-            String name,
+    /** What a typed address would mean; host and domain are empty when it cannot be one. */
+    record SenseView(
             String hostName,
-            Addresses.Standing standing,
+            String shown,
+            String path,
+            String domain,
+            AddressSense.Nature nature,
+            AddressSense.Standing standing,
+            String happens,
             List<String> cleanings,
             @Schema(nullable = true) NameFault.Kind fault,
-            String sentence,
             @Schema(nullable = true) String mended,
+            List<Role> roles,
+            String price,
+            @Schema(nullable = true) String pair,
+            int hiddenPages,
             List<String> close,
             List<Advice> advice) {}
 
     record Suggestion(@Schema(nullable = true) String name, String ending) {}
 
-    record Claim(@NotNull(message = "Type a name.") String typed) {}
+    record Wished(
+            @NotNull(message = "Choose what the address shall do.")
+            Role role,
 
-    @GetMapping("/names")
-    Reading read(@RequestParam String typed) {
-        Addresses.Answer answer = addresses.read(typed);
-        var reading = answer.reading();
-        var fault = reading.fault();
-        return new Reading(
-                reading.name(),
-                reading.name() + "." + harbor.nameEnding(),
-                answer.standing(),
+            @Schema(nullable = true) Integer trialVersion,
+            @Schema(nullable = true) String pointsTo) {
+
+        SiteAddresses.Wish toWish() {
+            return new SiteAddresses.Wish(
+                    role,
+                    trialVersion == null ? OptionalInt.empty() : OptionalInt.of(trialVersion),
+                    pointsTo == null ? "" : pointsTo);
+        }
+    }
+
+    record Claim(
+            @NotNull(message = "Type an address.") String typed,
+            @Schema(nullable = true) @Valid Wished wish,
+            boolean withPair) {}
+
+    record Renaming(
+            @NotNull(message = "Type the new address.") String typed,
+
+            @Schema(nullable = true)
+            @Min(value = 1, message = "Forward for at least a day.")
+            @Max(value = 3650, message = "Forward for ten years at most, or always.")
+            Integer forwardDays) {}
+
+    record NewPlace(
+            @NotBlank(message = "Say which address was given out.")
+            String host,
+
+            @NotBlank(message = "Say what it is: a card, a profile, a newsletter.")
+            @Size(max = 200, message = "Use at most 200 characters.")
+            String what) {}
+
+    record Done(boolean done) {}
+
+    @GetMapping("/sites/{siteId}/addresses/sense")
+    SenseView sense(@PathVariable String siteId, @RequestParam String typed) {
+        Addresses.Answer answer = addresses.read(siteId, typed);
+        AddressSense sense = answer.sense();
+        AddressReading reading = sense.reading();
+        String host = reading.host().map(HostName::ascii).orElse("");
+        return new SenseView(
+                host,
+                reading.host().map(HostName::unicode).orElse(""),
+                reading.path(),
+                reading.domain().map(HostName::ascii).orElse(""),
+                sense.nature(),
+                sense.standing(),
+                sense.happens(),
                 reading.cleanings().stream().map(Cleaning::words).toList(),
-                fault.map(NameFault::kind).orElse(null),
-                fault.map(NameFault::sentence).orElse(""),
-                fault.flatMap(NameFault::mended).orElse(null),
+                reading.fault().map(NameFault::kind).orElse(null),
+                reading.fault().flatMap(NameFault::mended).orElse(null),
+                sense.roles(),
+                sense.price().map(Price::words).orElse(""),
+                sense.pair().map(HostName::ascii).orElse(null),
+                sense.hiddenPages(),
                 answer.close(),
                 reading.ageings().stream()
                         .map(a -> new Advice(a.kind(), a.part(), a.kind().reason()))
@@ -77,25 +141,63 @@ class AddressController {
         return new Suggestion(addresses.suggestion(title).orElse(null), harbor.nameEnding());
     }
 
-    @GetMapping("/sites/{siteId}/addresses")
-    List<Address> addresses(@PathVariable String siteId) {
-        sites.mine(siteId);
-        return addresses.of(siteId);
-    }
-
     @PostMapping("/sites/{siteId}/addresses")
     @ResponseStatus(HttpStatus.CREATED)
     Address claim(@PathVariable String siteId, @Valid @RequestBody Claim claim) {
-        return addresses.claim(siteId, claim.typed());
+        SiteAddresses.Wish wish = claim.wish() == null
+                ? SiteAddresses.Wish.of(Role.ALIAS)
+                : claim.wish().toWish();
+        String pair = claim.withPair() ? sense(siteId, claim.typed()).pair() : null;
+        Address made = addresses.claim(siteId, claim.typed(), wish);
+        if (pair != null) {
+            addresses.claim(siteId, pair, SiteAddresses.Wish.of(wish.role().serves() ? Role.FORWARDING : wish.role()));
+        }
+        return made;
     }
 
-    @PutMapping("/sites/{siteId}/addresses/{name}/main")
-    List<Address> makeMain(@PathVariable String siteId, @PathVariable String name) {
-        return addresses.makeMain(siteId, name);
+    @PutMapping("/sites/{siteId}/addresses/{id}")
+    Address change(@PathVariable String siteId, @PathVariable String id, @Valid @RequestBody Wished wish) {
+        return addresses.change(siteId, id, wish.toWish());
     }
 
-    @DeleteMapping("/sites/{siteId}/addresses/{name}")
-    List<Address> release(@PathVariable String siteId, @PathVariable String name) {
-        return addresses.release(siteId, name);
+    @GetMapping("/sites/{siteId}/addresses/{id}/impact")
+    Impacts.Impact impact(@PathVariable String siteId, @PathVariable String id) {
+        return impacts.of(siteId, id);
+    }
+
+    @PostMapping("/sites/{siteId}/addresses/{id}/renaming")
+    Address rename(@PathVariable String siteId, @PathVariable String id, @Valid @RequestBody Renaming form) {
+        return addresses.rename(
+                siteId,
+                id,
+                form.typed(),
+                form.forwardDays() == null ? OptionalInt.empty() : OptionalInt.of(form.forwardDays()));
+    }
+
+    @DeleteMapping("/sites/{siteId}/addresses/{id}")
+    List<Address> release(@PathVariable String siteId, @PathVariable String id) {
+        return addresses.release(siteId, id);
+    }
+
+    @GetMapping("/sites/{siteId}/places")
+    List<Places.PlaceView> places(@PathVariable String siteId) {
+        return places.of(siteId);
+    }
+
+    @PostMapping("/sites/{siteId}/places")
+    @ResponseStatus(HttpStatus.CREATED)
+    Places.PlaceView addPlace(@PathVariable String siteId, @Valid @RequestBody NewPlace form) {
+        return places.add(siteId, form.host(), form.what());
+    }
+
+    @PutMapping("/sites/{siteId}/places/{id}")
+    Places.PlaceView setDone(@PathVariable String siteId, @PathVariable String id, @RequestBody Done form) {
+        return places.setDone(siteId, id, form.done());
+    }
+
+    @DeleteMapping("/sites/{siteId}/places/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void removePlace(@PathVariable String siteId, @PathVariable String id) {
+        places.remove(siteId, id);
     }
 }

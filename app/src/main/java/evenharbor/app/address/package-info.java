@@ -1,2 +1,5 @@
-/** Harbor names: reading, claiming, releasing. Entry point: {@link evenharbor.app.address.Addresses}. */
+/**
+ * Addresses of sites: what a typed one would mean, claiming, roles, changing a name and releasing it. Entry point:
+ * {@link evenharbor.app.address.Addresses}.
+ */
 package evenharbor.app.address;

@@ -15,7 +15,9 @@ import evenharbor.edge.blob.Blobs;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -62,24 +64,38 @@ public class Builds {
 
     private record Edit(String hash, String key) {}
 
-    private record Wanted(String manifest, Settings settings) {}
+    private record Wanted(String manifest, Settings settings, String base) {}
 
     /**
      * The build of a manifest.
      *
+     * @param base the path that the site is reached at, without a slash at its end; empty for a whole host name
      * @return the hash of the build's manifest
      */
-    public String of(String manifest, Settings settings) {
+    public String of(String manifest, Settings settings, String base) {
         // Search engines are told by a header: the files are the same.
-        Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()));
+        Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()), base);
         String known = builds.getIfPresent(wanted);
         if (known == null) {
             Manifest source = manifests.get(manifest);
-            Manifest build = Builder.build(source, settings, new Memory());
+            Manifest build = built(source, settings, base);
             known = build.equals(source) ? manifest : manifests.put(build);
             builds.put(wanted, known);
         }
         return known;
+    }
+
+    private Manifest built(Manifest source, Settings settings, String base) {
+        Memory memory = new Memory(blobs.batch());
+        try {
+            Manifest build = Builder.build(source, settings, base, memory);
+            memory.settle();
+            return build;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } finally {
+            memory.close();
+        }
     }
 
     /** Builds ahead of time, so that a look at the draft and a publish find the work done. */
@@ -87,7 +103,7 @@ public class Builds {
     void aheadOfTime(DraftChanged changed) {
         ahead.execute(() -> {
             try {
-                of(changed.manifest(), Settings.DEFAULT);
+                of(changed.manifest(), Settings.DEFAULT, "");
                 blobs.settle();
             } catch (IOException | RuntimeException e) {
                 LOG.warn("The draft of site {} could not be built ahead of time", changed.siteId(), e);
@@ -95,7 +111,15 @@ public class Builds {
         });
     }
 
+    /** Remembers over all builds; what this build makes is known to others once it is safe. */
     private final class Memory implements Builder.Workshop {
+
+        private final Blobs.Batch batch;
+        private final Map<Edit, FileEntry> fresh = new HashMap<>();
+
+        Memory(Blobs.Batch batch) {
+            this.batch = batch;
+        }
 
         @Override
         public List<Reference> references(FileEntry file, Function<String, List<Reference>> reader) {
@@ -106,19 +130,38 @@ public class Builds {
 
         @Override
         public FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit) {
-            return Objects.requireNonNull(edits.get(new Edit(file.hash(), key), e -> {
-                String text = manifests
-                        .text(file)
-                        .orElseThrow(() -> new Problem(
-                                ProblemType.CONTENT_DAMAGED,
-                                "A stored file cannot be read. What is live stays as it is. Put the file in again."));
-                byte[] bytes = edit.apply(text).getBytes(StandardCharsets.UTF_8);
-                try {
-                    return new FileEntry(blobs.put(bytes), bytes.length, file.mediaType(), true);
-                } catch (IOException io) {
-                    throw new UncheckedIOException(io);
-                }
-            }));
+            Edit wanted = new Edit(file.hash(), key);
+            FileEntry known = edits.getIfPresent(wanted);
+            return known != null ? known : fresh.computeIfAbsent(wanted, e -> made(file, edit));
+        }
+
+        private FileEntry made(FileEntry file, UnaryOperator<String> edit) {
+            String text = manifests
+                    .text(file)
+                    .orElseThrow(() -> new Problem(
+                            ProblemType.CONTENT_DAMAGED,
+                            "A stored file cannot be read. What is live stays as it is. Put the file in again."));
+            byte[] bytes = edit.apply(text).getBytes(StandardCharsets.UTF_8);
+            try {
+                return new FileEntry(batch.put(bytes), bytes.length, file.mediaType(), true);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        void settle() throws IOException {
+            if (!fresh.isEmpty()) {
+                batch.settle();
+                edits.putAll(fresh);
+            }
+        }
+
+        void close() {
+            try {
+                batch.close();
+            } catch (IOException e) {
+                LOG.warn("What was not built to the end could not be removed", e);
+            }
         }
     }
 }

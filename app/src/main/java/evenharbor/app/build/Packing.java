@@ -6,6 +6,7 @@ import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.blob.Coding;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
@@ -26,6 +27,7 @@ public class Packing {
     private static final Logger LOG = LoggerFactory.getLogger(Packing.class);
     private static final long SMALLEST = 256;
     private static final long LARGEST = 32 << 20;
+    private static final int AT_ONCE = 200;
 
     private final Blobs blobs;
     private final Manifests manifests;
@@ -54,22 +56,45 @@ public class Packing {
                     .filter(f -> Coding.packs(f.mediaType()) && f.size() >= SMALLEST && f.size() <= LARGEST)
                     .sorted(Comparator.comparingLong(FileEntry::size))
                     .toList();
-            for (FileEntry file : files) {
-                if (stopped.get()) {
-                    return;
-                }
-                try {
-                    if (pack(file)) {
-                        packed.accept(file.hash());
-                    }
-                } catch (IOException | RuntimeException e) {
-                    LOG.warn("Content {} could not be packed", file.hash(), e);
-                }
+            for (int from = 0; from < files.size() && !stopped.get(); from += AT_ONCE) {
+                pack(files.subList(from, Math.min(from + AT_ONCE, files.size())), packed);
             }
         });
     }
 
-    private boolean pack(FileEntry file) throws IOException {
+    /** Packs some files and makes them safe together: one by one would keep the disk from more urgent work. */
+    private void pack(List<FileEntry> files, Consumer<String> packed) {
+        Blobs.Batch batch = blobs.batch();
+        List<String> made = new ArrayList<>();
+        try {
+            for (FileEntry file : files) {
+                if (stopped.get()) {
+                    return;
+                }
+                if (pack(file, batch)) {
+                    made.add(file.hash());
+                }
+            }
+            if (!made.isEmpty()) {
+                batch.settle();
+                made.forEach(packed);
+            }
+        } catch (IOException | RuntimeException e) {
+            LOG.warn("Some contents could not be packed", e);
+        } finally {
+            close(batch);
+        }
+    }
+
+    private static void close(Blobs.Batch batch) {
+        try {
+            batch.close();
+        } catch (IOException e) {
+            LOG.warn("What was not packed to the end could not be removed", e);
+        }
+    }
+
+    private boolean pack(FileEntry file, Blobs.Batch batch) throws IOException {
         boolean made = false;
         byte[] bytes = null;
         for (Coding coding : List.of(Coding.GZIP, Coding.BROTLI)) {
@@ -77,7 +102,7 @@ public class Packing {
                 bytes = bytes == null ? blobs.read(file.hash(), Coding.IDENTITY) : bytes;
                 byte[] packed = coding.pack(bytes);
                 boolean pays = packed.length < bytes.length * 9L / 10;
-                blobs.putPacked(file.hash(), coding, pays ? packed : new byte[0]);
+                batch.putPacked(file.hash(), coding, pays ? packed : new byte[0]);
                 made = true;
             }
         }

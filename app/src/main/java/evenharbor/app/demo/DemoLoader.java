@@ -6,12 +6,18 @@ import evenharbor.app.access.People;
 import evenharbor.app.access.Person;
 import evenharbor.app.address.Addresses;
 import evenharbor.app.content.FileEntries;
+import evenharbor.app.domain.Domain;
+import evenharbor.app.domain.Domains;
 import evenharbor.app.draft.Drafts;
 import evenharbor.app.publish.Publisher;
 import evenharbor.app.publish.Publishing;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.app.version.Versions;
+import evenharbor.app.world.World;
+import evenharbor.core.address.HostName;
+import evenharbor.core.address.Role;
+import evenharbor.core.address.SiteAddresses;
 import evenharbor.core.publish.Selection;
 import evenharbor.core.version.FileEntry;
 import evenharbor.edge.blob.Blobs;
@@ -26,6 +32,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -53,6 +60,8 @@ class DemoLoader implements ApplicationRunner {
     private final Drafts drafts;
     private final Versions versions;
     private final Addresses addresses;
+    private final Domains domains;
+    private final World world;
     private final Publishing publishing;
     private final Publisher publisher;
     private final Blobs blobs;
@@ -66,6 +75,8 @@ class DemoLoader implements ApplicationRunner {
             Drafts drafts,
             Versions versions,
             Addresses addresses,
+            Domains domains,
+            World world,
             Publishing publishing,
             Publisher publisher,
             Blobs blobs,
@@ -77,6 +88,8 @@ class DemoLoader implements ApplicationRunner {
         this.drafts = drafts;
         this.versions = versions;
         this.addresses = addresses;
+        this.domains = domains;
+        this.world = world;
         this.publishing = publishing;
         this.publisher = publisher;
         this.blobs = blobs;
@@ -94,6 +107,7 @@ class DemoLoader implements ApplicationRunner {
             return;
         }
         Instant now = clock.instant();
+        world.setLoading(true);
         practice.setTo(now.minus(Duration.ofDays(200)));
         Person marta = people.openAccount("Marta's sites", "Marta Quill", "marta@papermoon.example", PASSWORD);
         Person ivo = people.add(marta.accountId(), "Ivo Lantern", "ivo@papermoon.example", PASSWORD);
@@ -103,13 +117,15 @@ class DemoLoader implements ApplicationRunner {
                 () -> addresses.claim(
                         sites.create("Seaside Cinema", Optional.empty(), false, false)
                                 .id(),
-                        "nightmarket"));
+                        "nightmarket",
+                        SiteAddresses.Wish.of(Role.MAIN)));
         try (Stream<Path> folders = Files.list(demo.demo())) {
             for (Path folder : folders.filter(Files::isDirectory).sorted().toList()) {
                 tell(folder, List.of(marta, ivo), practice, now);
             }
         } finally {
             practice.reset();
+            world.setLoading(false);
         }
         Files.createFile(done);
         LOG.info("The demo is loaded");
@@ -121,8 +137,12 @@ class DemoLoader implements ApplicationRunner {
         Site[] site = new Site[1];
         Current.as(tellers.get(0), () -> {
             site[0] = sites.create(story.title(), Optional.empty(), false, false);
-            story.names().forEach(name -> addresses.claim(site[0].id(), name));
+            story.names().forEach(name -> addresses.claim(site[0].id(), name, SiteAddresses.Wish.of(Role.ALIAS)));
         });
+        for (DemoStory.Own own : story.domains()) {
+            practice.setTo(now.minus(Duration.ofDays(own.daysAgo())));
+            Current.as(tellers.get(0), () -> domain(site[0].id(), own));
+        }
         for (DemoStory.State state : story.states()) {
             practice.setTo(now.minus(Duration.ofMinutes(Math.round(state.daysAgo() * 24 * 60))));
             Current.as(tellers.get(state.by()), () -> act(site[0].id(), folder, state));
@@ -158,6 +178,37 @@ class DemoLoader implements ApplicationRunner {
         boolean described = !state.name().isEmpty() || !state.note().isEmpty() || state.kept();
         made.filter(number -> described)
                 .ifPresent(number -> versions.describe(siteId, number, state.name(), state.note(), state.kept()));
+    }
+
+    private void domain(String siteId, DemoStory.Own own) {
+        HostName name = new HostName(own.domain());
+        if (own.elsewhere()) {
+            world.registerElsewhere(own.domain());
+            Domain brought = domains.bring(name);
+            elsewhere(own, "@", "A", "127.0.0.1");
+            if (own.proven()) {
+                elsewhere(own, Domain.PROOF_LABEL, "TXT", brought.proof());
+                domains.prove(brought.id());
+            }
+        } else {
+            long price = domains.offers(List.of(own.domain()))
+                    .get(0)
+                    .price()
+                    .orElseThrow()
+                    .firstYear();
+            domains.register(name, price);
+        }
+        own.addresses()
+                .forEach(a -> addresses.claim(
+                        siteId, a.address(), new SiteAddresses.Wish(a.role(), OptionalInt.empty(), a.pointsTo())));
+    }
+
+    private void elsewhere(DemoStory.Own own, String name, String type, String data) {
+        try {
+            world.setElsewhere(own.domain(), name, type, 3600, List.of(data));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private Map<String, FileEntry> layer(Path folder) {

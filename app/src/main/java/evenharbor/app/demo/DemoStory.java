@@ -1,5 +1,6 @@
 package evenharbor.app.demo;
 
+import evenharbor.core.address.Role;
 import java.util.List;
 
 /**
@@ -9,9 +10,24 @@ import java.util.List;
  * @param title what the site is called
  * @param names harbor names claimed, the main one first
  * @param createdDaysAgo when it was made
+ * @param domains names of its own, the earliest first
  * @param states what was done, the earliest first
  */
-record DemoStory(String title, List<String> names, int createdDaysAgo, List<State> states) {
+record DemoStory(String title, List<String> names, int createdDaysAgo, List<Own> domains, List<State> states) {
+
+    /**
+     * A name of its own.
+     *
+     * @param domain the domain
+     * @param daysAgo when it came
+     * @param elsewhere whether it is registered with another company
+     * @param proven whether it is proven
+     * @param addresses the site's addresses under it
+     */
+    record Own(String domain, int daysAgo, boolean elsewhere, boolean proven, List<OwnAddress> addresses) {}
+
+    /** An address under a domain, with its role and, for a pointer, where it leads. */
+    record OwnAddress(String address, Role role, String pointsTo) {}
 
     /**
      * One step of the story.

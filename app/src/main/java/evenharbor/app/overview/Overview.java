@@ -5,14 +5,16 @@ import evenharbor.app.access.RepeatKeys;
 import evenharbor.app.activity.Activities;
 import evenharbor.app.address.Address;
 import evenharbor.app.address.Addresses;
+import evenharbor.app.check.Checks;
 import evenharbor.app.draft.Draft;
 import evenharbor.app.draft.Drafts;
-import evenharbor.app.publish.Live;
-import evenharbor.app.publish.LiveStates;
+import evenharbor.app.live.Live;
+import evenharbor.app.live.LiveStates;
 import evenharbor.app.publish.Review;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.app.version.Versions;
+import evenharbor.core.address.Ladder;
 import evenharbor.core.site.Flag;
 import evenharbor.core.site.Settings;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -46,6 +48,7 @@ class Overview {
 
     private final Sites sites;
     private final Addresses addresses;
+    private final Checks checks;
     private final Drafts drafts;
     private final LiveStates states;
     private final Review review;
@@ -56,6 +59,7 @@ class Overview {
     Overview(
             Sites sites,
             Addresses addresses,
+            Checks checks,
             Drafts drafts,
             LiveStates states,
             Review review,
@@ -64,6 +68,7 @@ class Overview {
             RepeatKeys repeats) {
         this.sites = sites;
         this.addresses = addresses;
+        this.checks = checks;
         this.drafts = drafts;
         this.states = states;
         this.review = review;
@@ -86,6 +91,7 @@ class Overview {
             @Schema(nullable = true) Integer liveVersion,
             @Schema(nullable = true) Instant liveSince,
             List<Address> addresses,
+            List<TroubleView> troubles,
             int changes,
             int files,
             boolean listed,
@@ -93,6 +99,8 @@ class Overview {
             boolean rightsConfirmed,
             Instant createdAt,
             long revision) {}
+
+    record TroubleView(String addressId, String shown, Ladder.State state, String words) {}
 
     record LaneView(SiteView site, List<SpanView> spans, List<NotchView> notches) {}
 
@@ -178,6 +186,25 @@ class Overview {
         return lane(site, addresses.of(siteId), states.spans(List.of(siteId)));
     }
 
+    /** The addresses that do not work, with the step that is in the way. */
+    private List<TroubleView> troubles(List<Address> names) {
+        Map<String, Checks.Standing> standings =
+                checks.of(names.stream().map(Address::id).toList());
+        return names.stream()
+                .filter(a -> standings.containsKey(a.id()))
+                .filter(a -> {
+                    Checks.Standing s = standings.get(a.id());
+                    return s.state() == Ladder.State.FAILED || s.state() == Ladder.State.WAITING;
+                })
+                .map(a -> {
+                    Checks.Standing s = standings.get(a.id());
+                    String step =
+                            s.ladder().hindrance().map(h -> h.kind().words()).orElse("");
+                    return new TroubleView(a.id(), a.shown(), s.state(), step);
+                })
+                .toList();
+    }
+
     private ResponseEntity<SiteView> answer(Site site) {
         return ResponseEntity.ok()
                 .eTag(IfMatch.tag(site.revision()))
@@ -203,6 +230,7 @@ class Overview {
                 live.version().orElse(null),
                 since,
                 names,
+                troubles(names),
                 review.of(site.id()).count(),
                 drafts.files(draft).count(),
                 site.settings().listed(),

@@ -34,7 +34,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Previews {
 
     private static final Duration LIFE = Duration.ofHours(12);
-    private static final SiteRoutes.Manner MANNER = new SiteRoutes.Manner(true, false, "");
+    private static final SiteRoutes.Manner MANNER = new SiteRoutes.Manner(true, false);
 
     private final JdbcClient db;
     private final Sites sites;
@@ -115,7 +115,7 @@ public class Previews {
         }
         Site site = sites.find(opened.siteId()).orElseThrow();
         Draft draft = drafts.find(opened.siteId());
-        return builds.of(draft.manifest(), site.settings());
+        return builds.of(draft.manifest(), site.settings(), "");
     }
 
     /** The files a preview shows. */

@@ -17,6 +17,7 @@ public enum ProblemType {
     NOT_READY(409, "Something is missing first"),
     CONTENT_MISSING(409, "Some files have not arrived"),
     CONTENT_DAMAGED(500, "A stored file is damaged"),
+    OUTSIDE_AWAY(503, "Someone outside does not answer"),
     UNEXPECTED(500, "Something went wrong here");
 
     private final int status;

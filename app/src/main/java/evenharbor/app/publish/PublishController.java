@@ -3,6 +3,8 @@ package evenharbor.app.publish;
 import evenharbor.app.access.RepeatKeys;
 import evenharbor.app.draft.Draft;
 import evenharbor.app.draft.Drafts;
+import evenharbor.app.live.Live;
+import evenharbor.app.live.LiveStates;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.core.publish.Selection;

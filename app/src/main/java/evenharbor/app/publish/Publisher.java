@@ -5,6 +5,7 @@ import evenharbor.app.activity.Activities;
 import evenharbor.app.activity.ActivityKind;
 import evenharbor.app.build.Builds;
 import evenharbor.app.content.Manifests;
+import evenharbor.app.live.LiveStates;
 import evenharbor.app.problem.Problem;
 import evenharbor.app.problem.ProblemType;
 import evenharbor.app.site.Site;
@@ -101,14 +102,19 @@ public class Publisher {
             return;
         }
         Site site = sites.find(publication.siteId).orElseThrow();
+        if (publication.version != null) {
+            finish(id);
+            return;
+        }
         try {
             Manifest manifest = manifests.get(publication.manifest);
             check(publication, manifest);
             step(id, Publication.Step.BUILDING, 0, manifest.count());
-            String build = builds.of(publication.manifest, site.settings());
+            String build = builds.of(publication.manifest, site.settings(), "");
             blobs.settle();
             step(id, Publication.Step.SWITCHING, manifest.count(), manifest.count());
             transactions.executeWithoutResult(status -> switchOver(id, site, build));
+            finish(id);
         } catch (Problem problem) {
             fail(id, site, problem.getMessage());
         } catch (IOException | RuntimeException e) {
@@ -145,16 +151,14 @@ public class Publisher {
 
     private void switchOver(String id, Site site, String build) {
         Publication publication = publications.lock(id).orElseThrow();
-        if (publication.state != Publication.State.RUNNING) {
+        if (publication.state != Publication.State.RUNNING || publication.version != null) {
             return;
         }
         SavedVersion version =
                 versions.published(site, publication.manifest, build, Publishing.starter(publication, site));
         states.lead(site.id(), version.number(), build);
-        publication.state = Publication.State.DONE;
         publication.step = Publication.Step.LIVE;
         publication.version = version.number();
-        publication.finishedAt = clock.instant();
         publications.save(publication);
         activities.note(
                 ActivityKind.PUBLISHED,
@@ -162,6 +166,17 @@ public class Publisher {
                 Publishing.starter(publication, site),
                 "version " + version.number() + ", " + publication.changes
                         + (publication.changes == 1 ? " change" : " changes"));
+    }
+
+    /** Done is said only now, when this node's visitors have been led to the new version. */
+    private void finish(String id) {
+        transactions.executeWithoutResult(status -> publications.lock(id).ifPresent(publication -> {
+            if (publication.state == Publication.State.RUNNING && publication.version != null) {
+                publication.state = Publication.State.DONE;
+                publication.finishedAt = clock.instant();
+                publications.save(publication);
+            }
+        }));
     }
 
     private void fail(String id, Site site, String sentence) {

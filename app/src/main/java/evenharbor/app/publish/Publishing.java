@@ -12,6 +12,8 @@ import evenharbor.app.address.Addresses;
 import evenharbor.app.content.Manifests;
 import evenharbor.app.draft.Draft;
 import evenharbor.app.draft.Drafts;
+import evenharbor.app.live.Live;
+import evenharbor.app.live.LiveStates;
 import evenharbor.app.problem.Problem;
 import evenharbor.app.problem.ProblemType;
 import evenharbor.app.site.SettingsChanged;
@@ -120,7 +122,7 @@ public class Publishing {
             }
             sites.confirmRights(siteId);
         }
-        if (addresses.of(siteId).isEmpty()) {
+        if (!addresses.any(siteId)) {
             throw new Problem(
                     ProblemType.NOT_READY,
                     "This site has no address yet, so nobody could visit it. Nothing was changed. Choose an address first.");
@@ -153,7 +155,7 @@ public class Publishing {
     public void stop(String id) {
         Publication publication = publications.lock(id).orElseThrow(() -> Problem.notFound("This publish"));
         sites.mine(publication.siteId);
-        if (publication.state == Publication.State.RUNNING) {
+        if (publication.state == Publication.State.RUNNING && publication.version == null) {
             publication.state = Publication.State.STOPPED;
             publication.problem = "Stopped. What is live stays as it was.";
             publication.finishedAt = clock.instant();

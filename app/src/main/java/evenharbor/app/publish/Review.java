@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import evenharbor.app.content.Manifests;
 import evenharbor.app.draft.Drafts;
+import evenharbor.app.live.LiveStates;
 import evenharbor.app.version.Versions;
 import evenharbor.core.version.Changes;
 import evenharbor.core.version.Manifest;

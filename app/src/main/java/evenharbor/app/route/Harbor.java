@@ -1,26 +1,26 @@
 package evenharbor.app.route;
 
 import evenharbor.app.HarborProperties;
-import evenharbor.app.address.Address;
 import evenharbor.app.address.Addresses;
 import evenharbor.app.address.AddressesChanged;
 import evenharbor.app.build.Packing;
-import evenharbor.app.content.Manifests;
+import evenharbor.app.domain.DomainChanged;
+import evenharbor.app.draft.DraftChanged;
+import evenharbor.app.live.Live;
+import evenharbor.app.live.LiveChanged;
+import evenharbor.app.live.LiveStates;
 import evenharbor.app.preview.Previews;
-import evenharbor.app.publish.Live;
-import evenharbor.app.publish.LiveChanged;
-import evenharbor.app.publish.LiveStates;
-import evenharbor.app.site.Site;
-import evenharbor.app.site.Sites;
-import evenharbor.core.route.SiteRoutes;
-import evenharbor.core.version.Manifest;
+import evenharbor.app.visit.Visits;
+import evenharbor.core.address.Role;
+import evenharbor.core.route.Answer;
+import evenharbor.core.route.Decision;
+import evenharbor.core.route.HostRoutes;
+import evenharbor.core.route.VisitorRequest;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.Blobs;
 import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.HashMap;
-import java.util.List;
+import java.util.HashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -43,13 +43,10 @@ public class Harbor implements SmartLifecycle {
 
     private static final Logger LOG = LoggerFactory.getLogger(Harbor.class);
 
-    /** How long the assets of a build stay reachable under their pinned addresses after the next build. */
-    private static final Duration GRACE = Duration.ofSeconds(60);
-
     private final LiveStates states;
-    private final Sites sites;
+    private final SiteCompiler compiler;
     private final Addresses addresses;
-    private final Manifests manifests;
+    private final Visits visits;
     private final Packing packing;
     private final Clock clock;
     private final Edge edge;
@@ -60,23 +57,27 @@ public class Harbor implements SmartLifecycle {
     });
 
     private final Map<String, Served> served = new HashMap<>();
+
+    /** What answers at each host name and path, over all sites: a site may live under a path of another's name. */
+    private final Map<String, Map<String, Answer>> byHost = new HashMap<>();
+
     private long seen;
     private volatile boolean running;
 
     Harbor(
             LiveStates states,
-            Sites sites,
+            SiteCompiler compiler,
             Addresses addresses,
-            Manifests manifests,
+            Visits visits,
             Packing packing,
             Blobs blobs,
             Previews previews,
             HarborProperties harbor,
             Clock clock) {
         this.states = states;
-        this.sites = sites;
+        this.compiler = compiler;
         this.addresses = addresses;
-        this.manifests = manifests;
+        this.visits = visits;
         this.packing = packing;
         this.clock = clock;
         this.edge = new Edge(
@@ -90,8 +91,16 @@ public class Harbor implements SmartLifecycle {
                 clock);
     }
 
-    /** What is served of a site: at which host names, by which routes, from which build. */
-    private record Served(String build, Map<String, SiteRoutes> hosts) {}
+    /**
+     * What is served of a site.
+     *
+     * @param changedIn the revision it is true to
+     * @param build the build that is live
+     * @param answers what answers at each host name and path
+     */
+    private record Served(long changedIn, String build, Map<String, Map<String, Answer>> answers) {
+        static final Served NOTHING = new Served(-1, "", Map.of());
+    }
 
     @Override
     public void start() {
@@ -102,6 +111,7 @@ public class Harbor implements SmartLifecycle {
             throw new IllegalStateException("The visitor-facing server cannot be started", e);
         }
         follower.scheduleWithFixedDelay(this::follow, 500, 500, TimeUnit.MILLISECONDS);
+        follower.scheduleWithFixedDelay(this::handOnVisits, 2, 2, TimeUnit.SECONDS);
         running = true;
     }
 
@@ -109,6 +119,7 @@ public class Harbor implements SmartLifecycle {
     public void stop() {
         running = false;
         follower.shutdownNow();
+        handOnVisits();
         try {
             edge.stop();
         } catch (Exception e) {
@@ -132,6 +143,12 @@ public class Harbor implements SmartLifecycle {
         return edge.port();
     }
 
+    /** What visitors get at a host name and path just now. */
+    public Decision decide(String host, String path) {
+        return edge.routes()
+                .decide(new VisitorRequest(host, path, "", clock.instant().getEpochSecond()));
+    }
+
     @TransactionalEventListener
     void changed(LiveChanged changed) {
         refresh(states.of(changed.siteId()));
@@ -140,6 +157,21 @@ public class Harbor implements SmartLifecycle {
     @EventListener
     void changed(AddressesChanged changed) {
         states.touch(changed.siteId());
+    }
+
+    @EventListener
+    void changed(DomainChanged changed) {
+        changed.catchingSites().forEach(states::touch);
+    }
+
+    /** Trials of the draft show each change at once. */
+    @EventListener
+    void changed(DraftChanged changed) {
+        boolean onTrial = addresses.of(changed.siteId()).stream()
+                .anyMatch(a -> a.role() == Role.TRIAL && a.trialVersion() == null);
+        if (onTrial) {
+            states.touch(changed.siteId());
+        }
     }
 
     private void follow() {
@@ -153,55 +185,45 @@ public class Harbor implements SmartLifecycle {
         }
     }
 
-    private synchronized void refresh(Live live) {
-        String siteId = live.siteId();
-        Served before = served.getOrDefault(siteId, new Served("", Map.of()));
-        Map<String, SiteRoutes> hosts = new HashMap<>();
-        if (live.live() && live.build().isPresent()) {
-            hosts.putAll(hosts(live, before));
+    private void handOnVisits() {
+        Map<String, Long> counts = edge.visits().take();
+        if (counts.isEmpty()) {
+            return;
         }
-        Map<String, Optional<SiteRoutes>> change = new HashMap<>();
-        before.hosts().keySet().forEach(host -> change.put(host, Optional.empty()));
-        hosts.forEach((host, routes) -> change.put(host, Optional.of(routes)));
+        try {
+            visits.add(counts);
+        } catch (RuntimeException e) {
+            edge.visits().putBack(counts);
+            LOG.warn("Visits could not be handed on; they are kept for later: {}", e.getMessage());
+        }
+    }
+
+    private synchronized void refresh(Live live) {
+        Served before = served.getOrDefault(live.siteId(), Served.NOTHING);
+        // What was read before another thread's newer change must not undo it.
+        if (live.changedIn() < before.changedIn()) {
+            return;
+        }
+        Map<String, Map<String, Answer>> answers = compiler.answers(
+                live,
+                (host, path) -> before.answers().getOrDefault(host, Map.of()).get(path));
+        Set<String> hosts = new HashSet<>(before.answers().keySet());
+        hosts.addAll(answers.keySet());
+        Map<String, Optional<HostRoutes>> change = new HashMap<>();
+        for (String host : hosts) {
+            Map<String, Answer> all = byHost.computeIfAbsent(host, h -> new HashMap<>());
+            before.answers().getOrDefault(host, Map.of()).keySet().forEach(all::remove);
+            all.putAll(answers.getOrDefault(host, Map.of()));
+            change.put(host, all.isEmpty() ? Optional.empty() : Optional.of(HostRoutes.of(all)));
+            if (all.isEmpty()) {
+                byHost.remove(host);
+            }
+        }
         edge.exchange(routes -> routes.with(change));
-        String build = hosts.isEmpty() ? "" : live.build().orElse("");
-        served.put(siteId, new Served(build, Map.copyOf(hosts)));
+        String build = live.live() ? live.build().orElse("") : "";
+        served.put(live.siteId(), new Served(live.changedIn(), build, answers));
         if (!build.isEmpty() && !build.equals(before.build())) {
             packing.ofBuild(build, edge::packed);
         }
-    }
-
-    private Map<String, SiteRoutes> hosts(Live live, Served before) {
-        Site site = sites.find(live.siteId()).orElseThrow();
-        List<Address> names = addresses.of(Set.of(live.siteId()));
-        String build = live.build().orElseThrow();
-        Manifest files = manifests.get(build);
-        String main = names.isEmpty() ? "" : names.get(0).url().replaceFirst("/$", "");
-        Map<String, SiteRoutes> hosts = new HashMap<>();
-        Map<SiteRoutes.Manner, SiteRoutes> made = new HashMap<>();
-        for (Address name : names) {
-            String canonical = name.role() == Address.Role.MAIN ? "" : main;
-            SiteRoutes.Manner manner =
-                    new SiteRoutes.Manner(false, site.settings().listed(), canonical);
-            hosts.put(
-                    name.hostName(),
-                    made.computeIfAbsent(
-                            manner, m -> routes(files, m, live, before.hosts().get(name.hostName()))));
-        }
-        return hosts;
-    }
-
-    private SiteRoutes routes(Manifest files, SiteRoutes.Manner manner, Live live, SiteRoutes before) {
-        SiteRoutes routes = SiteRoutes.of(files, manner);
-        Instant now = clock.instant();
-        long until = now.plus(GRACE).getEpochSecond();
-        if (before != null) {
-            return routes.after(before, now.getEpochSecond(), until);
-        }
-        // After a start the builds that were live a moment ago are found in the record.
-        for (LiveStates.Span span : states.endedSince(live.siteId(), now.minus(GRACE))) {
-            routes = routes.after(SiteRoutes.of(manifests.get(span.build()), manner), now.getEpochSecond(), until);
-        }
-        return routes;
     }
 }

@@ -72,9 +72,15 @@ public class Versions {
         return repository.findBySiteIdAndNumber(siteId, number).map(VersionEntity::toVersion);
     }
 
+    /** How many versions a site has. */
+    @Transactional(readOnly = true)
+    public int count(String siteId) {
+        return repository.highest(siteId);
+    }
+
     /** The build of a version: the one that was live, or the one that would be. */
     public String buildOf(SavedVersion version) {
-        return version.build().orElseGet(() -> builds.of(version.manifest(), version.settings()));
+        return version.build().orElseGet(() -> builds.of(version.manifest(), version.settings(), ""));
     }
 
     /** Saves the draft as a version without publishing it. */

@@ -13,7 +13,8 @@ class InterfaceSetup implements WebMvcConfigurer {
 
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
-        for (String path : new String[] {"/", "/sign-in", "/open-account", "/new", "/sites/**"}) {
+        for (String path :
+                new String[] {"/", "/sign-in", "/open-account", "/new", "/domains/**", "/practice", "/sites/**"}) {
             registry.addViewController(path).setViewName("forward:/index.html");
         }
     }

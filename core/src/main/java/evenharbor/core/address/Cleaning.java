@@ -1,14 +1,16 @@
 package evenharbor.core.address;
 
-/** Something that was taken off a pasted name before it was read. */
+/** Something that was taken off a pasted address before it was read. */
 public enum Cleaning {
     SPACES("spaces and unseen characters"),
-    CAPITALS("capital letters"),
     SCHEME("the scheme in front"),
-    TRAILING_SLASH("the slash at the end"),
-    PATH("the path behind the name"),
+    USER("the user name in front"),
+    QUERY("what follows the path"),
     PORT("the port number"),
+    CAPITALS("capital letters"),
+    TRAILING_SLASH("the slash at the end"),
     TRAILING_DOT("the dot at the end"),
+    PAGE("the page's name at the end"),
     HARBOR_ENDING("the harbor's own ending");
 
     private final String words;

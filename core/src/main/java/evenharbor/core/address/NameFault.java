@@ -3,11 +3,11 @@ package evenharbor.core.address;
 import java.util.Optional;
 
 /**
- * Why a name cannot be a host name label (RFC 1123 section 2.1, RFC 5891 section 4.2.3.1).
+ * Why a typed text cannot be an address.
  *
  * @param kind what is wrong
  * @param sentence what is wrong and what would be accepted, for a person
- * @param mended the nearest name that would be accepted; empty when none suggests itself
+ * @param mended the nearest text that would be accepted; empty when none suggests itself
  */
 public record NameFault(Kind kind, String sentence, Optional<String> mended) {
 
@@ -17,20 +17,27 @@ public record NameFault(Kind kind, String sentence, Optional<String> mended) {
     /** The kinds of fault, each with a name that stays the same in the API. */
     public enum Kind {
         EMPTY,
+        E_MAIL,
+        IP_ADDRESS,
+        WILDCARD,
         TOO_LONG,
+        NAME_TOO_LONG,
+        EMPTY_LABEL,
         MORE_THAN_ONE_LABEL,
         CHARACTERS,
         HYPHEN_AT_END,
-        HYPHENS_THIRD_AND_FOURTH
+        HYPHENS_THIRD_AND_FOURTH,
+        ENCODING,
+        MIXED_SCRIPTS,
+        LOOKALIKE,
+        ENDING_ITSELF,
+        PATH
     }
 
+    /** What is wrong with a label of letters, digits and hyphens (RFC 1123 section 2.1, RFC 5891 section 4.2.3.1). */
     static Optional<NameFault> in(String name) {
         if (name.isEmpty()) {
             return Optional.of(new NameFault(Kind.EMPTY, "Type a name of letters and digits.", Optional.empty()));
-        }
-        Optional<String> mended = Slug.of(name);
-        if (name.indexOf('.') >= 0) {
-            return fault(Kind.MORE_THAN_ONE_LABEL, "A harbor name has no dot in it.", mended);
         }
         String strange = name.codePoints()
                 .filter(c -> !isLetterDigitHyphen(c))
@@ -42,28 +49,32 @@ public record NameFault(Kind kind, String sentence, Optional<String> mended) {
             return fault(
                     Kind.CHARACTERS,
                     "A name may have the letters a to z, digits and hyphens; not " + spaced(strange) + ".",
-                    mended);
+                    Slug.of(name));
         }
         if (name.length() > LONGEST) {
             return fault(
                     Kind.TOO_LONG,
                     "A name has at most " + LONGEST + " characters; this one has " + name.length() + ".",
-                    mended);
+                    Slug.of(name));
         }
-        if (name.startsWith("-") || name.endsWith("-")) {
-            return fault(Kind.HYPHEN_AT_END, "A name begins and ends with a letter or a digit.", mended);
+        if (name.charAt(0) == '-' || name.charAt(name.length() - 1) == '-') {
+            return fault(Kind.HYPHEN_AT_END, "A name begins and ends with a letter or a digit.", Slug.of(name));
         }
         if (name.length() > 3 && name.charAt(2) == '-' && name.charAt(3) == '-') {
             return fault(
                     Kind.HYPHENS_THIRD_AND_FOURTH,
                     "Two hyphens as third and fourth character are kept for encoded names.",
-                    mended);
+                    Slug.of(name));
         }
         return Optional.empty();
     }
 
-    private static Optional<NameFault> fault(Kind kind, String sentence, Optional<String> mended) {
+    static Optional<NameFault> fault(Kind kind, String sentence, Optional<String> mended) {
         return Optional.of(new NameFault(kind, sentence, mended));
+    }
+
+    static Optional<NameFault> fault(Kind kind, String sentence) {
+        return fault(kind, sentence, Optional.empty());
     }
 
     private static boolean isLetterDigitHyphen(int c) {

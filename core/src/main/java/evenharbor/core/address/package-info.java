@@ -1,5 +1,7 @@
 /**
- * Names a site can be reached at: reading what was typed, saying what is wrong with it and what will age,
- * and finding names that are close. Entry point: {@link evenharbor.core.address.NameReading}.
+ * Addresses of sites: reading what was typed, who may have what, roles and what follows from changing them, the ladder
+ * of steps until visitors arrive, and what a change of name touches. Entry points:
+ * {@link evenharbor.core.address.AddressReader}, {@link evenharbor.core.address.SiteAddresses} and
+ * {@link evenharbor.core.address.Ladder}.
  */
 package evenharbor.core.address;

@@ -26,8 +26,8 @@ final class CssReferences {
         while (token.find()) {
             for (String group : GROUPS) {
                 if (token.group(group) != null) {
-                    found.add(
-                            new Reference(offset + token.start(group), offset + token.end(group), token.group(group)));
+                    found.add(new Reference(
+                            offset + token.start(group), offset + token.end(group), token.group(group), true));
                 }
             }
         }

@@ -13,7 +13,7 @@ import org.jsoup.nodes.Element;
 import org.jsoup.nodes.Range;
 import org.jsoup.parser.Parser;
 
-/** Finds what a page loads besides itself: pictures, styles, scripts, fonts, sounds; not the pages it links to. */
+/** Finds what a page loads besides itself (pictures, styles, scripts, fonts, sounds) and where it leads. */
 final class HtmlReferences {
 
     private static final Map<String, Set<String>> LOADING = Map.ofEntries(
@@ -27,6 +27,26 @@ final class HtmlReferences {
             Map.entry("script", Set.of("src")),
             Map.entry("link", Set.of("href")));
 
+    private static final Map<String, Set<String>> LEADING = Map.ofEntries(
+            Map.entry("a", Set.of("href", "xlink:href")),
+            Map.entry("area", Set.of("href")),
+            Map.entry("base", Set.of("href")),
+            Map.entry("use", Set.of("href", "xlink:href")),
+            Map.entry("form", Set.of("action")),
+            Map.entry("button", Set.of("formaction")),
+            Map.entry("input", Set.of("formaction")),
+            Map.entry("iframe", Set.of("src")),
+            Map.entry("frame", Set.of("src")),
+            Map.entry("embed", Set.of("src")),
+            Map.entry("object", Set.of("data")),
+            Map.entry("body", Set.of("background")),
+            Map.entry("blockquote", Set.of("cite")),
+            Map.entry("q", Set.of("cite")));
+
+    /** The URL in the content of a refresh (HTML, section 4.2.5.3). */
+    private static final Pattern REFRESH =
+            Pattern.compile("^\\s*[\\d.]+\\s*[;,]\\s*(?:url\\s*=\\s*)?['\"]?(?<url>[^'\"]+)", Pattern.CASE_INSENSITIVE);
+
     private static final Set<String> LOADING_RELATIONS =
             Set.of("stylesheet", "icon", "preload", "apple-touch-icon", "mask-icon");
 
@@ -34,17 +54,21 @@ final class HtmlReferences {
 
     private HtmlReferences() {}
 
-    /** The references of a page, in the order they stand. Empty for a page that sets its own base. */
+    /** The references of a page, in the order they stand. In a page that sets its own base nothing counts as loaded. */
     static List<Reference> in(String html) {
         Document page = Parser.htmlParser().setTrackPosition(true).parseInput(html, "");
+        boolean ownBase = page.selectFirst("base[href]") != null;
         List<Reference> found = new ArrayList<>();
-        if (page.selectFirst("base[href]") != null) {
-            return found;
-        }
         for (Element element : page.getAllElements()) {
-            for (String attribute : LOADING.getOrDefault(element.normalName(), Set.of())) {
-                if (element.hasAttr(attribute) && loads(element)) {
-                    addUrl(html, valueOf(element, attribute), found);
+            String name = element.normalName();
+            for (String attribute : LOADING.getOrDefault(name, Set.of())) {
+                if (element.hasAttr(attribute)) {
+                    addUrl(html, valueOf(element, attribute), loads(element), found);
+                }
+            }
+            for (String attribute : LEADING.getOrDefault(name, Set.of())) {
+                if (element.hasAttr(attribute)) {
+                    addUrl(html, valueOf(element, attribute), false, found);
                 }
             }
             if (element.hasAttr("srcset")) {
@@ -53,12 +77,29 @@ final class HtmlReferences {
             if (element.hasAttr("style")) {
                 addCss(html, valueOf(element, "style"), found);
             }
-            if (element.normalName().equals("style")) {
+            if (name.equals("style")) {
                 element.dataNodes().forEach(data -> addCss(html, data.sourceRange(), found));
+            }
+            if (name.equals("meta") && element.attr("http-equiv").equalsIgnoreCase("refresh")) {
+                addRefresh(html, valueOf(element, "content"), found);
             }
         }
         found.sort(Comparator.comparingInt(Reference::start));
-        return found;
+        return ownBase
+                ? found.stream()
+                        .map(r -> new Reference(r.start(), r.end(), r.url(), false))
+                        .toList()
+                : found;
+    }
+
+    private static void addRefresh(String html, Range range, List<Reference> found) {
+        if (range.isTracked()) {
+            Matcher refresh = REFRESH.matcher(html.substring(range.startPos(), range.endPos()));
+            if (refresh.find()) {
+                int start = range.startPos() + refresh.start("url");
+                found.add(new Reference(start, range.startPos() + refresh.end("url"), refresh.group("url"), false));
+            }
+        }
     }
 
     private static boolean loads(Element element) {
@@ -77,12 +118,12 @@ final class HtmlReferences {
         return element.attributes().sourceRange(attribute).valueRange();
     }
 
-    private static void addUrl(String html, Range range, List<Reference> found) {
+    private static void addUrl(String html, Range range, boolean loads, List<Reference> found) {
         if (range.isTracked()) {
             String raw = html.substring(range.startPos(), range.endPos());
             String url = raw.strip();
             int start = range.startPos() + raw.indexOf(url);
-            found.add(new Reference(start, start + url.length(), url));
+            found.add(new Reference(start, start + url.length(), url, loads));
         }
     }
 
@@ -96,7 +137,7 @@ final class HtmlReferences {
         while (words.find()) {
             String word = words.group();
             if (expectUrl) {
-                found.add(new Reference(words.start(), words.end(), word));
+                found.add(new Reference(words.start(), words.end(), word, true));
             }
             int behind = words.end();
             expectUrl = behind < range.endPos()

@@ -7,13 +7,19 @@ import java.util.Deque;
 import java.util.Optional;
 
 /**
- * A place in a text where a page or style sheet names something it loads.
+ * A place in a text where a page or style sheet names something it loads or leads to.
  *
  * @param start index of the URL's first character in the text
  * @param end index behind its last
  * @param url the URL as written
+ * @param loads whether it is loaded together with the page, so that it may be named by content
  */
-public record Reference(int start, int end, String url) {
+public record Reference(int start, int end, String url, boolean loads) {
+
+    /** Whether the URL begins at the top of the site (RFC 3986 section 4.2: an absolute path). */
+    boolean fromTheTop() {
+        return url.startsWith("/") && !url.startsWith("//");
+    }
 
     /**
      * The path within the site that the URL leads to from a file at {@code base} (RFC 3986 section 5.2). Empty when it

@@ -18,10 +18,11 @@ public sealed interface Decision {
     /**
      * Another address.
      *
-     * @param location path to go to, encoded (RFC 3986)
+     * @param location path or URL to go to, encoded (RFC 3986)
      * @param status 301, 302, 307 or 308
+     * @param keepsQuery whether the query asked for goes along
      */
-    record Forward(String location, int status) implements Decision {}
+    record Forward(String location, int status, boolean keepsQuery) implements Decision {}
 
     /**
      * Nothing: the site is there and the page is not.

@@ -16,34 +16,43 @@ public final class Routes {
     /** No site at any name. */
     public static final Routes NONE = of(Map.of());
 
-    private final Map<String, SiteRoutes> byHost;
+    private final Map<String, HostRoutes> byHost;
     private final DecisionTable[] tables;
 
-    private Routes(Map<String, SiteRoutes> byHost, DecisionTable[] tables) {
+    private Routes(Map<String, HostRoutes> byHost, DecisionTable[] tables) {
         this.byHost = byHost;
         this.tables = tables;
     }
 
-    /** Routes for these host names, in lower case without port. */
-    public static Routes of(Map<String, SiteRoutes> byHost) {
+    /**
+     * Routes for these host names, in lower case without port. {@code *.NAME} answers for names below NAME that are not
+     * listed, {@code *} for all others.
+     */
+    public static Routes of(Map<String, HostRoutes> byHost) {
         DecisionTable[] none = new DecisionTable[TABLES];
         Arrays.fill(none, DecisionTable.EMPTY);
         return new Routes(Map.of(), none).changed(new HashMap<>(byHost), byHost.keySet());
     }
 
+    /** Routes for one site at each of these host names. */
+    public static Routes ofSites(Map<String, SiteRoutes> byHost) {
+        return of(byHost.entrySet().stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, e -> HostRoutes.of(e.getValue()))));
+    }
+
     /** These routes with some host names led elsewhere; an empty value takes the name away. */
-    public Routes with(Map<String, Optional<SiteRoutes>> changes) {
-        Map<String, SiteRoutes> copy = new HashMap<>(byHost);
+    public Routes with(Map<String, Optional<HostRoutes>> changes) {
+        Map<String, HostRoutes> copy = new HashMap<>(byHost);
         changes.forEach((host, site) -> site.ifPresentOrElse(s -> copy.put(host, s), () -> copy.remove(host)));
         return changed(copy, changes.keySet());
     }
 
-    private Routes changed(Map<String, SiteRoutes> now, Set<String> names) {
+    private Routes changed(Map<String, HostRoutes> now, Set<String> names) {
         Set<Integer> stale = names.stream().map(Routes::tableOf).collect(Collectors.toSet());
         Map<Integer, Map<String, Map<String, Decision>>> contents = new HashMap<>();
-        now.forEach((host, site) -> {
+        now.forEach((host, answers) -> {
             if (stale.contains(tableOf(host))) {
-                contents.computeIfAbsent(tableOf(host), t -> new HashMap<>()).put(host, site.decisions());
+                contents.computeIfAbsent(tableOf(host), t -> new HashMap<>()).put(host, answers.decisions());
             }
         });
         DecisionTable[] fresh = tables.clone();
@@ -64,12 +73,26 @@ public final class Routes {
                 return decision;
             }
         }
-        SiteRoutes site = byHost.get(host);
-        return site == null ? Decision.NothingHere.INSTANCE : site.decide(request);
+        HostRoutes answers = byHost.get(host);
+        if (answers == null) {
+            answers = catching(host);
+        }
+        return answers == null ? Decision.NothingHere.INSTANCE : answers.decide(request);
+    }
+
+    /** What answers for names that nobody claimed: below a domain, or anywhere. */
+    private HostRoutes catching(String host) {
+        for (int dot = host.indexOf('.'); dot >= 0; dot = host.indexOf('.', dot + 1)) {
+            HostRoutes below = byHost.get("*" + host.substring(dot));
+            if (below != null) {
+                return below;
+            }
+        }
+        return byHost.get("*");
     }
 
     /** What answers at a host name. */
-    public Optional<SiteRoutes> at(String host) {
+    public Optional<HostRoutes> at(String host) {
         return Optional.ofNullable(byHost.get(host));
     }
 

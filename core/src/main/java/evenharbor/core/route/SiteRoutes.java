@@ -12,7 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /** One site's build, made ready for answering: request path to decision. Immutable. */
-public final class SiteRoutes {
+public final class SiteRoutes implements Answer {
 
     private static final int SMALL_SITE = 500;
 
@@ -24,9 +24,16 @@ public final class SiteRoutes {
      *
      * @param preview whether it is a preview: never kept by anyone, never indexed
      * @param listed whether search engines may list it
-     * @param main the host name to name as canonical; empty when it is the one asked
+     * @param main the URL to name as canonical, without a slash at its end; empty when it is the one asked
+     * @param base the path it is mounted at, without a slash at its end; empty for a whole host name
      */
-    public record Manner(boolean preview, boolean listed, String main) {}
+    public record Manner(boolean preview, boolean listed, String main, String base) {
+
+        /** At a whole host name, its own canonical address. */
+        public Manner(boolean preview, boolean listed) {
+            this(preview, listed, "", "");
+        }
+    }
 
     private record Earlier(Map<String, Decision.Serve> lasting, long untilSecond) {}
 
@@ -65,7 +72,7 @@ public final class SiteRoutes {
                 decisions.put(folder, serve);
                 if (folder.length() > 1) {
                     String bare = folder.substring(0, folder.length() - 1);
-                    decisions.putIfAbsent(bare, new Decision.Forward(encoded(folder), 301));
+                    decisions.putIfAbsent(bare, new Decision.Forward(encoded(manner.base() + folder), 301, true));
                 }
             }
         });
@@ -131,7 +138,7 @@ public final class SiteRoutes {
         return build.count() <= SMALL_SITE ? path.intern() : path;
     }
 
-    private static String encoded(String path) {
+    static String encoded(String path) {
         try {
             return new URI(null, null, path, null).toASCIIString();
         } catch (URISyntaxException e) {

@@ -85,7 +85,7 @@ class BuilderTest {
                 "<svg><image href=\"a.png\"/></svg> | <svg><image href=\"a.png?v=PIN\"/></svg>",
             })
     void whatAPageLoadsIsNamedByContent(String page, String wanted) {
-        Manifest build = Builder.build(site("index.html", page, "a.png", "picture"), Settings.DEFAULT, workshop);
+        Manifest build = Builder.build(site("index.html", page, "a.png", "picture"), Settings.DEFAULT, "", workshop);
         String pin = Pin.of(build.at("a.png").orElseThrow());
         assertThat(built(build, "index.html")).isEqualTo(wanted.replace("PIN", pin));
     }
@@ -108,7 +108,7 @@ class BuilderTest {
             })
     void everythingElseStaysToTheByte(String page) {
         Manifest source = site("index.html", page, "a.png", "picture", "other.html", "other");
-        assertThat(Builder.build(source, Settings.DEFAULT, workshop)).isEqualTo(source);
+        assertThat(Builder.build(source, Settings.DEFAULT, "", workshop)).isEqualTo(source);
         assertThat(edits).isZero();
     }
 
@@ -119,10 +119,12 @@ class BuilderTest {
         Manifest one = Builder.build(
                 site("index.html", page, "css/style.css", css, "css/base.css", "b{}", "img/a.png", "1"),
                 Settings.DEFAULT,
+                "",
                 workshop);
         Manifest two = Builder.build(
                 site("index.html", page, "css/style.css", css, "css/base.css", "b{}", "img/a.png", "2"),
                 Settings.DEFAULT,
+                "",
                 workshop);
         assertThat(built(one, "index.html")).isNotEqualTo(built(two, "index.html"));
         assertThat(built(one, "css/style.css"))
@@ -136,7 +138,7 @@ class BuilderTest {
     void styleSheetsThatImportEachOtherInARingAreBuilt() {
         Manifest source = site(
                 "a.css", "@import 'b.css';", "b.css", "@import 'a.css';", "i.html", "<link rel=stylesheet href=a.css>");
-        Manifest build = Builder.build(source, Settings.DEFAULT, workshop);
+        Manifest build = Builder.build(source, Settings.DEFAULT, "", workshop);
         assertThat(built(build, "i.html"))
                 .contains("a.css?v=" + Pin.of(build.at("a.css").orElseThrow()));
     }
@@ -145,13 +147,14 @@ class BuilderTest {
     void sameInputSameBytes() {
         Manifest source =
                 site("index.html", "<img src=a.png><link rel=stylesheet href=s.css>", "a.png", "p", "s.css", "x{}");
-        assertThat(Builder.build(source, Settings.DEFAULT, workshop))
-                .isEqualTo(Builder.build(source, Settings.DEFAULT, workshop));
+        assertThat(Builder.build(source, Settings.DEFAULT, "", workshop))
+                .isEqualTo(Builder.build(source, Settings.DEFAULT, "", workshop));
     }
 
     @Test
     void withoutPinningTheFilesGoOutAsTheyAre() {
         Manifest source = site("index.html", "<img src=a.png>", "a.png", "p");
-        assertThat(Builder.build(source, new Settings(true, false), workshop)).isEqualTo(source);
+        assertThat(Builder.build(source, new Settings(true, false), "", workshop))
+                .isEqualTo(source);
     }
 }

@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class RoutesTest {
 
-    private static final SiteRoutes.Manner MANNER = new SiteRoutes.Manner(false, true, "");
+    private static final SiteRoutes.Manner MANNER = new SiteRoutes.Manner(false, true);
     private static final long NOW = 1_000;
 
     private static FileEntry file(String content) {
@@ -39,7 +39,7 @@ class RoutesTest {
         return routes.decide(new VisitorRequest(host, path, pin, second));
     }
 
-    private static final Routes ROUTES = Routes.of(Map.of(
+    private static final Routes ROUTES = Routes.ofSites(Map.of(
             "a.harbor.localhost",
             site(
                     "index.html",
@@ -118,7 +118,7 @@ class RoutesTest {
     void afterAPublishTheOldAssetIsThereUnderItsPinForAWhileOnly() {
         SiteRoutes before = site("s.css", "old", "gone.css", "gone");
         SiteRoutes after = site("s.css", "new").after(before, NOW, NOW + 60);
-        Routes routes = Routes.of(Map.of("h", after));
+        Routes routes = Routes.ofSites(Map.of("h", after));
         assertThat(served(routes, "/s.css", Pin.of(file("old")), NOW + 59)).contains(file("old"));
         assertThat(served(routes, "/gone.css", Pin.of(file("gone")), NOW + 59)).contains(file("gone"));
         assertThat(served(routes, "/s.css", Pin.of(file("old")), NOW + 60)).contains(file("new"));
@@ -133,7 +133,7 @@ class RoutesTest {
         for (int i = 1; i <= 20; i++) {
             routes = site("s.css", String.valueOf(i)).after(routes, NOW, NOW + 60);
         }
-        Routes all = Routes.of(Map.of("h", routes));
+        Routes all = Routes.ofSites(Map.of("h", routes));
         assertThat(served(all, "/s.css", Pin.of(file("13")), NOW)).contains(file("13"));
         assertThat(served(all, "/s.css", Pin.of(file("3")), NOW)).contains(file("20"));
     }
@@ -141,10 +141,12 @@ class RoutesTest {
     @Test
     void namesAreLedElsewhereAndTakenAwayWithoutTouchingOthers() {
         SiteRoutes other = site("index.html", "front");
-        Routes changed =
-                ROUTES.with(Map.of("a.harbor.localhost", Optional.empty(), "new.harbor.localhost", Optional.of(other)));
+        Routes changed = ROUTES.with(Map.of(
+                "a.harbor.localhost", Optional.empty(), "new.harbor.localhost", Optional.of(HostRoutes.of(other))));
         assertThat(changed.at("a.harbor.localhost")).isEmpty();
-        assertThat(changed.at("new.harbor.localhost")).contains(other);
+        assertThat(changed.at("new.harbor.localhost"))
+                .get()
+                .satisfies(h -> assertThat(h.byPath()).containsEntry("/", other));
         assertThat(changed.at("b.harbor.localhost")).isEqualTo(ROUTES.at("b.harbor.localhost"));
         assertThat(ROUTES.at("a.harbor.localhost")).isPresent();
     }

@@ -66,6 +66,9 @@ public interface Blobs {
          */
         String put(byte[] content) throws IOException;
 
+        /** Takes a packed form along; an empty one says that packing does not pay. */
+        void putPacked(String hash, Coding coding, byte[] packed) throws IOException;
+
         /** Makes all of them safe against a power cut, then there for readers. */
         void settle() throws IOException;
 

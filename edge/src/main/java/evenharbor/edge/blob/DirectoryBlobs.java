@@ -31,7 +31,7 @@ import java.util.stream.Stream;
  */
 public final class DirectoryBlobs implements Blobs {
 
-    /** With more folders than this to sync, all of the file system is synced instead. */
+    /** With more files or folders than this to sync, all of the file system is synced instead. */
     private static final int MOST_ONE_BY_ONE = 16;
 
     private final Path root;
@@ -128,33 +128,42 @@ public final class DirectoryBlobs implements Blobs {
     /** Contents under temporary names, synced all at once by the file system and then renamed. */
     private final class DirectoryBatch implements Batch {
 
-        private final Map<String, Path> written = new ConcurrentHashMap<>();
+        /** Where each content was written, by where it shall lie. */
+        private final Map<Path, Path> written = new ConcurrentHashMap<>();
 
         @Override
         public String put(byte[] content) throws IOException {
             String hash = HexFormat.of().formatHex(sha256().digest(content));
-            Path target = file(hash, Coding.IDENTITY);
+            write(content, file(hash, Coding.IDENTITY));
+            return hash;
+        }
+
+        @Override
+        public void putPacked(String hash, Coding coding, byte[] packed) throws IOException {
+            write(packed, file(hash, coding));
+        }
+
+        private void write(byte[] content, Path target) throws IOException {
             if (Files.exists(target)) {
                 unsettled.add(target.getParent());
-            } else {
-                Path path = newTemporary();
-                if (written.putIfAbsent(hash, path) == null) {
-                    Files.write(path, content, StandardOpenOption.CREATE_NEW);
-                }
+                return;
             }
-            return hash;
+            Path path = newTemporary();
+            if (written.putIfAbsent(target, path) == null) {
+                Files.write(path, content, StandardOpenOption.CREATE_NEW);
+            }
         }
 
         @Override
         public void settle() throws IOException {
             if (!written.isEmpty()) {
-                if (!syncFileSystem()) {
+                if (written.size() <= MOST_ONE_BY_ONE || !syncFileSystem()) {
                     for (Path path : written.values()) {
                         sync(path, StandardOpenOption.WRITE);
                     }
                 }
-                for (Map.Entry<String, Path> each : written.entrySet()) {
-                    place(each.getValue(), file(each.getKey(), Coding.IDENTITY));
+                for (Map.Entry<Path, Path> each : written.entrySet()) {
+                    place(each.getValue(), each.getKey());
                 }
                 written.clear();
             }

@@ -26,6 +26,7 @@ final class Fields {
     static final HttpField NO_REFERRER = new PreEncodedHttpField("Referrer-Policy", "same-origin");
     static final HttpField ALLOW = new PreEncodedHttpField(HttpHeader.ALLOW, "GET, HEAD");
     static final HttpField HTML = new PreEncodedHttpField(HttpHeader.CONTENT_TYPE, "text/html;charset=utf-8");
+    static final HttpField TEXT = new PreEncodedHttpField(HttpHeader.CONTENT_TYPE, "text/plain;charset=utf-8");
     static final HttpField GZIP = new PreEncodedHttpField(HttpHeader.CONTENT_ENCODING, Coding.GZIP.token());
     static final HttpField BROTLI = new PreEncodedHttpField(HttpHeader.CONTENT_ENCODING, Coding.BROTLI.token());
 

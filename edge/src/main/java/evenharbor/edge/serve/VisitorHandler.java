@@ -1,14 +1,18 @@
 package evenharbor.edge.serve;
 
 import evenharbor.core.route.Decision;
+import evenharbor.core.route.HostRoutes;
 import evenharbor.core.route.Routes;
 import evenharbor.core.route.SiteRoutes;
 import evenharbor.core.route.VisitorRequest;
 import evenharbor.core.version.FileEntry;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.blob.Coding;
+import evenharbor.edge.visit.VisitCounter;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.nio.channels.SeekableByteChannel;
+import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.time.Clock;
 import java.util.List;
@@ -37,6 +41,9 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
 
     private static final Logger LOG = LoggerFactory.getLogger(VisitorHandler.class);
     private static final String PIN = "v=";
+    private static final String HTML = "text/html";
+    private static final String ROBOTS = "/robots.txt";
+    private static final byte[] LET_IN = "User-agent: *\nAllow: /\n".getBytes(StandardCharsets.US_ASCII);
 
     private final Supplier<Routes> routes;
     private final Function<String, Optional<SiteRoutes>> previews;
@@ -44,6 +51,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
     private final Clock clock;
     private final Blobs blobs;
     private final HotBlobs hot;
+    private final VisitCounter visits;
 
     /**
      * A handler over routes that may be exchanged at any time.
@@ -51,6 +59,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
      * @param previews what answers at a preview's host name; may read from a database
      * @param previewEnding what the host names of previews end with, such as {@code .preview.localhost}
      * @param hotBytes how many bytes of small contents may be held in memory
+     * @param visits hears of pages served
      */
     public VisitorHandler(
             Supplier<Routes> routes,
@@ -58,12 +67,14 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             String previewEnding,
             Blobs blobs,
             long hotBytes,
+            VisitCounter visits,
             Clock clock) {
         this.routes = routes;
         this.previews = previews;
         this.previewEnding = previewEnding;
         this.blobs = blobs;
         this.hot = new HotBlobs(blobs, hotBytes);
+        this.visits = visits;
         this.clock = clock;
     }
 
@@ -84,14 +95,21 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         if (host.endsWith(previewEnding)) {
             aside(request, response, callback, () -> answerPreview(host, request, response, callback));
         } else {
-            answer(decide(routes.get(), host, request), request, response, callback);
+            Decision decision = decide(routes.get(), host, request);
+            if (decision instanceof Decision.Serve serve
+                    && serve.file().mediaType().equals(HTML)
+                    && !serve.site().manner().preview()) {
+                visits.count(host);
+            }
+            answer(decision, request, response, callback);
         }
         return true;
     }
 
     private void answerPreview(String host, Request request, Response response, Callback callback) {
-        Routes one =
-                previews.apply(host).map(site -> Routes.of(Map.of(host, site))).orElse(Routes.NONE);
+        Routes one = previews.apply(host)
+                .map(site -> Routes.of(Map.of(host, HostRoutes.of(site))))
+                .orElse(Routes.NONE);
         answer(decide(one, host, request), request, response, callback);
     }
 
@@ -114,7 +132,9 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
     }
 
     private void answer(Decision decision, Request request, Response response, Callback callback) {
-        if (decision instanceof Decision.Serve serve) {
+        if (hidden(decision) && ROBOTS.equals(request.getHttpURI().getPath())) {
+            robots(request, response, callback);
+        } else if (decision instanceof Decision.Serve serve) {
             serve(HttpStatus.OK_200, serve.file(), serve.lasting(), serve.site(), request, response, callback);
         } else if (decision instanceof Decision.Missing missing) {
             if (missing.page().isPresent()) {
@@ -130,7 +150,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
                 plain(HttpStatus.NOT_FOUND_404, PlainPage.NO_SUCH_PAGE, request, response, callback);
             }
         } else if (decision instanceof Decision.Forward forward) {
-            String query = request.getHttpURI().getQuery();
+            String query = forward.keepsQuery() ? request.getHttpURI().getQuery() : null;
             response.setStatus(forward.status());
             response.getHeaders()
                     .put(HttpHeader.LOCATION, query == null ? forward.location() : forward.location() + "?" + query)
@@ -140,6 +160,14 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         } else {
             plain(HttpStatus.NOT_FOUND_404, PlainPage.NOTHING_HERE, request, response, callback);
         }
+    }
+
+    /** Whether search engines must not list the site: they have to be let in to see that each page says so. */
+    private static boolean hidden(Decision decision) {
+        SiteRoutes site = decision instanceof Decision.Serve serve
+                ? serve.site()
+                : decision instanceof Decision.Missing missing ? missing.site() : null;
+        return site != null && (site.manner().preview() || !site.manner().listed());
     }
 
     private void serve(
@@ -256,8 +284,10 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             fields.put(Fields.VARY);
         }
         fields.put(Fields.NO_SNIFFING);
-        if (!manner.main().isEmpty() && file.mediaType().equals("text/html")) {
-            String canonical = manner.main() + request.getHttpURI().getPath();
+        if (!manner.main().isEmpty() && file.mediaType().equals(HTML)) {
+            String path = request.getHttpURI().getPath();
+            String canonical = manner.main()
+                    + path.substring(Math.min(path.length(), manner.base().length()));
             fields.put(HttpHeader.LINK, "<" + canonical + ">; rel=\"canonical\"");
         }
     }
@@ -324,6 +354,17 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
                 .put(HttpHeader.CONTENT_LENGTH, page.size());
         boolean head = HttpMethod.HEAD.is(request.getMethod());
         response.write(true, head ? null : page.bytes(), callback);
+    }
+
+    private static void robots(Request request, Response response, Callback callback) {
+        response.setStatus(HttpStatus.OK_200);
+        response.getHeaders()
+                .put(Fields.TEXT)
+                .put(Fields.ASK_FIRST)
+                .put(Fields.NO_INDEX)
+                .put(HttpHeader.CONTENT_LENGTH, LET_IN.length);
+        boolean head = HttpMethod.HEAD.is(request.getMethod());
+        response.write(true, head ? null : ByteBuffer.wrap(LET_IN), callback);
     }
 
     private static String host(Request request) {

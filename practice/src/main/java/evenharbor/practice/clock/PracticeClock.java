@@ -23,6 +23,16 @@ public final class PracticeClock extends Clock {
         this.offset = offset;
     }
 
+    /** How far it is from the real clock. */
+    public Duration offset() {
+        return offset.get();
+    }
+
+    /** Sets how far it is from the real clock. */
+    public void setOffset(Duration by) {
+        offset.set(by);
+    }
+
     /** Makes it this time now; it runs on from there. */
     public void setTo(Instant time) {
         offset.set(Duration.between(real.instant(), time));

@@ -1,0 +1,48 @@
+package evenharbor.app.address;
+
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import evenharbor.app.domain.AddressNeeds;
+import evenharbor.app.domain.Domain;
+import evenharbor.app.domain.DomainChanged;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.context.event.EventListener;
+
+/** What addresses do by the clock, and when domains change. */
+@Configuration
+class AddressRounds {
+
+    private final Addresses addresses;
+
+    AddressRounds(Addresses addresses) {
+        this.addresses = addresses;
+    }
+
+    @Configuration
+    static class Job {
+        @Bean
+        RecurringTask<Void> forwardsEndTask(ObjectProvider<Addresses> addresses) {
+            return Tasks.recurring("forwards-end", FixedDelay.ofSeconds(2))
+                    .execute((task, context) -> addresses.getObject().endForwards());
+        }
+    }
+
+    @Bean
+    AddressNeeds addressNeeds() {
+        return (Domain domain) ->
+                addresses.under(domain.id()).stream().map(Address::hostName).collect(Collectors.toSet());
+    }
+
+    @EventListener
+    void domainChanged(DomainChanged changed) {
+        if (changed.gone()) {
+            addresses.domainGone(changed.domain().id());
+        } else {
+            addresses.domainChanged(changed.domain().id());
+        }
+    }
+}

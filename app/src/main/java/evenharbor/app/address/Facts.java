@@ -1,0 +1,63 @@
+package evenharbor.app.address;
+
+import evenharbor.app.access.Current;
+import evenharbor.app.domain.Domains;
+import evenharbor.app.draft.Drafts;
+import evenharbor.app.site.Site;
+import evenharbor.app.site.Sites;
+import evenharbor.core.address.AddressFacts;
+import evenharbor.core.address.HostName;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** What the harbor knows about names, asked by the rules when someone types an address. */
+@Component
+class Facts {
+
+    private final AddressRepository repository;
+    private final Domains domains;
+    private final Drafts drafts;
+    private final Sites sites;
+
+    Facts(AddressRepository repository, Domains domains, Drafts drafts, Sites sites) {
+        this.repository = repository;
+        this.domains = domains;
+        this.drafts = drafts;
+        this.sites = sites;
+    }
+
+    /** The facts, seen from a site of the current person's. */
+    AddressFacts of(String siteId) {
+        String account = Current.person().accountId();
+        return new AddressFacts() {
+            @Override
+            public Optional<Claim> claim(HostName host, String path) {
+                return repository.findByHostAndPath(host.ascii(), path).map(row -> {
+                    Holder holder = row.siteId.equals(siteId)
+                            ? Holder.THIS_SITE
+                            : row.accountId.equals(account) ? Holder.OWN_SITE : Holder.OTHERS;
+                    String title = holder == Holder.OWN_SITE
+                            ? sites.find(row.siteId).map(Site::title).orElse("")
+                            : "";
+                    return new Claim(holder, title, Optional.ofNullable(row.heldUntil));
+                });
+            }
+
+            @Override
+            public DomainFact domain(HostName domain) {
+                return domains.standing(domain);
+            }
+
+            @Override
+            public int hiddenPages(HostName host, String path) {
+                return repository
+                        .findByHostAndPath(host.ascii(), "/")
+                        .filter(row -> row.accountId.equals(account) && row.role.serves())
+                        .map(row -> drafts.files(drafts.find(row.siteId))
+                                .under(path.substring(1))
+                                .size())
+                        .orElse(0);
+            }
+        };
+    }
+}

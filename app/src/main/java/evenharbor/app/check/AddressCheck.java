@@ -1,0 +1,27 @@
+package evenharbor.app.check;
+
+import evenharbor.core.address.Ladder;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import java.time.Instant;
+
+/** What was last seen of an address. */
+@Entity
+class AddressCheck {
+    @Id
+    String addressId;
+
+    Instant askedAt;
+    Instant nextLookAt;
+
+    @Enumerated(EnumType.STRING)
+    Ladder.State state;
+
+    Instant since;
+    Instant changedAt;
+    boolean drifted;
+    String ladder;
+    String looks;
+}

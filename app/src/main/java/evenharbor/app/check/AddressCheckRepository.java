@@ -1,0 +1,15 @@
+package evenharbor.app.check;
+
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface AddressCheckRepository extends JpaRepository<AddressCheck, String> {
+    @Query("select c.addressId from AddressCheck c where c.nextLookAt <= :now order by c.nextLookAt")
+    List<String> due(Instant now, Limit limit);
+
+    List<AddressCheck> findByAddressIdIn(Collection<String> ids);
+}

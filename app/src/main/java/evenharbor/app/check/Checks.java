@@ -1,0 +1,305 @@
+package evenharbor.app.check;
+
+import evenharbor.app.HarborProperties;
+import evenharbor.app.access.Person;
+import evenharbor.app.activity.Activities;
+import evenharbor.app.activity.ActivityKind;
+import evenharbor.app.address.Address;
+import evenharbor.app.address.Addresses;
+import evenharbor.app.address.AddressesChanged;
+import evenharbor.app.dns.Delegation;
+import evenharbor.app.dns.Dns;
+import evenharbor.app.domain.Domain;
+import evenharbor.app.domain.Domains;
+import evenharbor.app.domain.LeadProperties;
+import evenharbor.app.live.LiveChanged;
+import evenharbor.app.site.Site;
+import evenharbor.app.site.Sites;
+import evenharbor.core.address.HostName;
+import evenharbor.core.address.Ladder;
+import evenharbor.core.domain.Comparison;
+import evenharbor.core.domain.RecordSet;
+import evenharbor.core.domain.Seen;
+import evenharbor.core.domain.Sighting;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Looks at addresses and remembers how each stands. */
+@Service
+public class Checks {
+
+    private static final int MOST_LOOKS = 24;
+    private static final TypeReference<List<Ladder.Step>> STEPS = new TypeReference<>() {};
+    private static final TypeReference<List<KeptLook>> LOOKS = new TypeReference<>() {};
+
+    private final AddressCheckRepository repository;
+    private final Addresses addresses;
+    private final Domains domains;
+    private final Sites sites;
+    private final Dns dns;
+    private final Visitor visitor;
+    private final LeadProperties lead;
+    private final HarborProperties harbor;
+    private final VisitProperties visits;
+    private final Activities activities;
+    private final JdbcClient db;
+    private final TransactionTemplate transactions;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    Checks(
+            AddressCheckRepository repository,
+            Addresses addresses,
+            Domains domains,
+            Sites sites,
+            Dns dns,
+            Visitor visitor,
+            LeadProperties lead,
+            HarborProperties harbor,
+            VisitProperties visits,
+            Activities activities,
+            JdbcClient db,
+            TransactionTemplate transactions,
+            JsonMapper json,
+            Clock clock) {
+        this.repository = repository;
+        this.addresses = addresses;
+        this.domains = domains;
+        this.sites = sites;
+        this.dns = dns;
+        this.visitor = visitor;
+        this.lead = lead;
+        this.harbor = harbor;
+        this.visits = visits;
+        this.activities = activities;
+        this.db = db;
+        this.transactions = transactions;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /**
+     * How an address stands.
+     *
+     * @param addressId the address
+     * @param ladder its steps; empty before the first look
+     * @param state how it stands as a whole
+     * @param since since when it stands so
+     * @param askedAt when it was last looked at; empty before the first look
+     * @param nextLookAt when it will be looked at again
+     * @param drifted whether it was all right once and is not now
+     */
+    public record Standing(
+            String addressId,
+            Ladder ladder,
+            Ladder.State state,
+            Instant since,
+            Optional<Instant> askedAt,
+            Instant nextLookAt,
+            boolean drifted) {}
+
+    /** How these addresses stand, by id. */
+    public Map<String, Standing> of(Collection<String> addressIds) {
+        return repository.findByAddressIdIn(addressIds).stream()
+                .map(c -> new Standing(
+                        c.addressId,
+                        new Ladder(json.readValue(c.ladder, STEPS)),
+                        c.state,
+                        c.since,
+                        Optional.ofNullable(c.askedAt),
+                        c.nextLookAt,
+                        c.drifted))
+                .collect(Collectors.toMap(Standing::addressId, Function.identity()));
+    }
+
+    /** Everything of a site that visitors may notice has changed: its addresses are due for a look. */
+    @EventListener
+    void changed(AddressesChanged changed) {
+        dueNow(changed.siteId(), true);
+    }
+
+    @EventListener
+    void changed(LiveChanged changed) {
+        dueNow(changed.siteId(), false);
+    }
+
+    /** Makes all addresses of a site due for a look. */
+    public void dueNow(String siteId, boolean changed) {
+        var now = clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime();
+        db.sql("insert into address_check (address_id, next_look_at, state, since, changed_at, drifted, ladder, looks)"
+                        + " select id, ?, 'NOT_YET', ?, ?, false, '[]', '[]' from site_address where site_id = ? and held_until is null"
+                        + " on duplicate key update next_look_at = ?" + (changed ? ", changed_at = ?" : ""))
+                .params(changed ? List.of(now, now, now, siteId, now, now) : List.of(now, now, now, siteId, now))
+                .update();
+    }
+
+    /** Looks at some addresses now, several at once. */
+    public void look(Collection<String> addressIds) {
+        Map<String, AddressCheck> before = repository.findByAddressIdIn(addressIds).stream()
+                .collect(Collectors.toMap(c -> c.addressId, Function.identity()));
+        List<Address> list = addresses.find(addressIds);
+        Map<HostName, CompletableFuture<Delegation>> delegations = new ConcurrentHashMap<>();
+        for (int from = 0; from < list.size(); from += visits.inFlight()) {
+            List<CompletableFuture<Seeing>> seeing =
+                    list.subList(from, Math.min(list.size(), from + visits.inFlight())).stream()
+                            .map(address -> see(address, before.get(address.id()), delegations))
+                            .toList();
+            List<Seeing> seen = seeing.stream().map(CompletableFuture::join).toList();
+            transactions.executeWithoutResult(
+                    t -> seen.forEach(s -> remember(s, before.get(s.address().id()))));
+        }
+        List<String> gone = new ArrayList<>(addressIds);
+        list.forEach(a -> gone.remove(a.id()));
+        transactions.executeWithoutResult(t -> repository.deleteAllById(gone));
+    }
+
+    private record Seeing(Address address, Ladder ladder, List<KeptLook> looks) {}
+
+    private CompletableFuture<Seeing> see(
+            Address address, AddressCheck before, Map<HostName, CompletableFuture<Delegation>> delegations) {
+        HostName host = new HostName(address.hostName());
+        Optional<Domain> domain = Optional.ofNullable(address.domainId()).flatMap(domains::find);
+        HostName apex = address.domainId() == null
+                ? new HostName(harbor.nameEnding())
+                : domain.map(Domain::name).orElse(host);
+        List<Sighting> past = before == null
+                ? List.of()
+                : json.readValue(before.looks, LOOKS).stream()
+                        .map(KeptLook::toSighting)
+                        .toList();
+        return delegations
+                .computeIfAbsent(apex, dns::delegation)
+                .thenCompose(delegation -> dns.looks(host, delegation)
+                        .thenCompose(looks -> visited(address, domain, looks).thenApply(visit -> {
+                            Ladder ladder = Ladder.of(
+                                    sight(address, host, apex, domain, delegation, looks, past, visit),
+                                    clock.instant());
+                            return new Seeing(address, ladder, kept(past, looks));
+                        })));
+    }
+
+    private CompletableFuture<Ladder.Visit> visited(Address address, Optional<Domain> domain, List<Sighting> looks) {
+        boolean ours = address.domainId() == null || domain.map(Domain::proven).orElse(false);
+        List<String> numbers = looks.stream()
+                .filter(l ->
+                        Comparison.of(lead.expected(), l.v4(), l.v6()).kind().good())
+                .flatMap(l -> Stream.of(l.v4(), l.v6()))
+                .filter(Seen.Records.class::isInstance)
+                .flatMap(s -> ((Seen.Records) s).data().stream())
+                .distinct()
+                .toList();
+        return !ours || numbers.isEmpty()
+                ? CompletableFuture.completedFuture(Ladder.Visit.NONE)
+                : visitor.visit(address, numbers);
+    }
+
+    private Ladder.Sight sight(
+            Address address,
+            HostName host,
+            HostName apex,
+            Optional<Domain> domain,
+            Delegation delegation,
+            List<Sighting> looks,
+            List<Sighting> past,
+            Ladder.Visit visit) {
+        Ladder.Hold hold = address.domainId() == null
+                ? Ladder.Hold.HARBOR
+                : domain.isEmpty() || domain.get().state() == Domain.State.ENDED
+                        ? Ladder.Hold.LOST
+                        : domain.get().proven() ? Ladder.Hold.PROVEN : Ladder.Hold.UNPROVEN;
+        Optional<RecordSet> proof = domain.filter(d -> d.source() == Domain.Source.BROUGHT)
+                .map(d -> new RecordSet(d.proofName().ascii(), "TXT", lead.ttl(), List.of(d.proof())));
+        return new Ladder.Sight(
+                host,
+                apex,
+                hold,
+                proof,
+                delegation.seen(),
+                lead.expected(),
+                fixes(host, apex),
+                domain.map(Domain::hosted).orElse(false),
+                looks,
+                past,
+                visit);
+    }
+
+    /** The records that would lead here, with names in full, as they are copied elsewhere. */
+    private List<RecordSet> fixes(HostName host, HostName apex) {
+        if (!host.equals(apex)) {
+            return List.of(new RecordSet(host.ascii(), "CNAME", lead.ttl(), List.of(lead.target() + ".")));
+        }
+        List<RecordSet> sets = new ArrayList<>(List.of(new RecordSet(host.ascii(), "A", lead.ttl(), lead.v4())));
+        if (!lead.v6().isEmpty()) {
+            sets.add(new RecordSet(host.ascii(), "AAAA", lead.ttl(), lead.v6()));
+        }
+        return sets;
+    }
+
+    /** The sightings that are not right and whose answers may still be kept by someone. */
+    private List<KeptLook> kept(List<Sighting> past, List<Sighting> looks) {
+        Instant now = clock.instant();
+        return Stream.concat(looks.stream(), past.stream())
+                .filter(l -> l.v4().conclusive() && l.keptUntil().isAfter(now))
+                .filter(l ->
+                        !Comparison.of(lead.expected(), l.v4(), l.v6()).kind().good())
+                .limit(MOST_LOOKS)
+                .map(KeptLook::of)
+                .toList();
+    }
+
+    private void remember(Seeing seeing, AddressCheck before) {
+        Instant now = clock.instant();
+        AddressCheck check = repository.findById(seeing.address().id()).orElse(null);
+        if (check == null) {
+            return;
+        }
+        Ladder.State state = seeing.ladder().state();
+        boolean worse = check.state == Ladder.State.OK && state == Ladder.State.FAILED;
+        if (check.state != state) {
+            check.state = state;
+            check.since = now;
+        }
+        check.drifted = state != Ladder.State.OK && (check.drifted || worse);
+        // Another change that came in meanwhile keeps its own time.
+        if (before == null || !check.nextLookAt.isAfter(before.nextLookAt)) {
+            check.nextLookAt = now.plus(seeing.ladder().nextLook(Duration.between(check.changedAt, now), now));
+        }
+        check.askedAt = now;
+        check.ladder = json.writeValueAsString(seeing.ladder().steps());
+        check.looks = json.writeValueAsString(seeing.looks());
+        repository.save(check);
+        if (worse) {
+            sites.find(seeing.address().siteId()).ifPresent(site -> note(site, seeing));
+        }
+    }
+
+    private void note(Site site, Seeing seeing) {
+        String what = seeing.ladder()
+                .hindrance()
+                .map(s -> s.kind().words() + ": " + s.seen())
+                .orElse("");
+        activities.note(
+                ActivityKind.ADDRESS_DRIFTED,
+                site.id(),
+                new Person("", site.accountId(), "", ""),
+                seeing.address().shown() + " no longer works. " + what);
+    }
+}

@@ -1,0 +1,145 @@
+package evenharbor.app.check;
+
+import evenharbor.app.HarborProperties;
+import evenharbor.app.address.Address;
+import evenharbor.app.route.Harbor;
+import evenharbor.core.address.Ladder;
+import evenharbor.core.route.Decision;
+import java.net.InetAddress;
+import java.net.URI;
+import java.net.UnknownHostException;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import org.springframework.stereotype.Component;
+
+/** Opens an address as a visitor would, at the number that its records say, and compares what comes with what should. */
+@Component
+class Visitor {
+
+    private final Harbor harbor;
+    private final HarborProperties properties;
+    private final VisitProperties visits;
+    private final HttpClient http;
+
+    Visitor(Harbor harbor, HarborProperties properties, VisitProperties visits) {
+        this.harbor = harbor;
+        this.properties = properties;
+        this.visits = visits;
+        this.http = HttpClient.newBuilder()
+                .connectTimeout(visits.patience())
+                .followRedirects(HttpClient.Redirect.NEVER)
+                .build();
+    }
+
+    /** Opens an address at one of these numbers. */
+    CompletableFuture<Ladder.Visit> visit(Address address, List<String> numbers) {
+        Decision decision = harbor.decide(address.hostName(), address.path());
+        if (decision instanceof Decision.NothingHere) {
+            return done(new Ladder.Visit(
+                    false,
+                    false,
+                    "the site",
+                    "nothing here (404): the site is not live",
+                    "Put the site live, or publish it."));
+        }
+        Optional<String> number = numbers.stream().filter(this::allowed).findFirst();
+        if (number.isEmpty()) {
+            return done(new Ladder.Visit(
+                    true,
+                    false,
+                    words(decision),
+                    "no number that may be visited",
+                    "Nothing to do for the moment. We look again."));
+        }
+        String literal = number.get().indexOf(':') >= 0 ? "[" + number.get() + "]" : number.get();
+        HttpRequest request = HttpRequest.newBuilder(
+                        URI.create("http://" + literal + ":" + harbor.port() + address.path()))
+                .header("Host", address.hostName())
+                .header("User-Agent", "harbor-check")
+                .timeout(visits.patience())
+                .build();
+        return http.sendAsync(request, HttpResponse.BodyHandlers.ofByteArray())
+                .handle((answer, e) -> e == null
+                        ? compared(decision, answer)
+                        : new Ladder.Visit(
+                                true,
+                                false,
+                                words(decision),
+                                "no answer at " + number.get(),
+                                "Nothing to do for the moment. We look again."));
+    }
+
+    private static CompletableFuture<Ladder.Visit> done(Ladder.Visit visit) {
+        return CompletableFuture.completedFuture(visit);
+    }
+
+    /** The harbor looks at itself only where its owner set it up so, and never at link-local numbers. */
+    private boolean allowed(String number) {
+        try {
+            InetAddress address = InetAddress.getByName(number);
+            boolean inner = address.isLoopbackAddress() || address.isSiteLocalAddress();
+            return !address.isLinkLocalAddress()
+                    && !address.isAnyLocalAddress()
+                    && !address.isMulticastAddress()
+                    && (!inner || properties.practice());
+        } catch (UnknownHostException e) {
+            return false;
+        }
+    }
+
+    private static String words(Decision decision) {
+        if (decision instanceof Decision.Serve) {
+            return "the site's front page";
+        }
+        return decision instanceof Decision.Forward forward
+                ? "sent on to " + forward.location()
+                : "the site, which has no front page";
+    }
+
+    private static Ladder.Visit compared(Decision decision, HttpResponse<byte[]> answer) {
+        int status = answer.statusCode();
+        if (decision instanceof Decision.Serve serve) {
+            boolean same =
+                    status == 200 && sha256(answer.body()).equals(serve.file().hash());
+            return new Ladder.Visit(
+                    true,
+                    same,
+                    words(decision),
+                    same ? "it came, whole" : "another page came (" + status + ")",
+                    same
+                            ? ""
+                            : "Someone else answers at this name, or a copy of an older page is kept on the way. We look again.");
+        }
+        if (decision instanceof Decision.Forward forward) {
+            String location = answer.headers().firstValue("Location").orElse("");
+            boolean same = status == forward.status() && location.equals(forward.location());
+            return new Ladder.Visit(
+                    true,
+                    same,
+                    words(decision),
+                    same ? "it leads there" : status + " " + location,
+                    same ? "" : "Someone else answers at this name. We look again.");
+        }
+        return new Ladder.Visit(
+                true,
+                false,
+                "the site's front page",
+                "the site has no front page (" + status + ")",
+                "Add an index.html at the top of the site, then publish.");
+    }
+
+    private static String sha256(byte[] bytes) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,67 @@
+package evenharbor.app.domain;
+
+import evenharbor.core.address.HostName;
+import evenharbor.core.domain.Price;
+import java.time.Instant;
+import java.util.Optional;
+
+/**
+ * A domain that an account holds or claims.
+ *
+ * @param id its id
+ * @param name its name
+ * @param accountId whose it is
+ * @param source whether it was registered here or brought
+ * @param state how far it is
+ * @param proven whether it is certain that it is theirs
+ * @param proof what the TXT record must say
+ * @param hosted whether its zone is on our name servers
+ * @param expiresAt until when it is registered, for one registered here
+ * @param autoRenew whether it is renewed by itself
+ * @param price what it costs
+ * @param catchingSite the site that answers for names below it that nobody claimed
+ * @param trouble what went wrong last; empty when nothing did
+ * @param createdAt since when it is here
+ */
+public record Domain(
+        String id,
+        HostName name,
+        String accountId,
+        Source source,
+        State state,
+        boolean proven,
+        String proof,
+        boolean hosted,
+        Optional<Instant> expiresAt,
+        boolean autoRenew,
+        Price price,
+        Optional<String> catchingSite,
+        String trouble,
+        Instant createdAt) {
+
+    /** The name that the proving TXT record stands at. */
+    public static final String PROOF_LABEL = "_harbor-proof";
+
+    /** Where a domain comes from. */
+    public enum Source {
+        REGISTERED,
+        BROUGHT
+    }
+
+    /** How far it is. */
+    public enum State {
+        /** The registry has been asked and has not answered yet. */
+        REGISTERING,
+        /** It waits for its proof. */
+        CLAIMED,
+        /** It is theirs. */
+        HELD,
+        /** Its registration has ended. */
+        ENDED
+    }
+
+    /** The name that the proving TXT record stands at. */
+    public HostName proofName() {
+        return name.below(PROOF_LABEL);
+    }
+}

@@ -1,0 +1,14 @@
+package evenharbor.app.live;
+
+import java.util.Optional;
+
+/**
+ * What visitors get of a site now.
+ *
+ * @param siteId the site
+ * @param live whether they get pages
+ * @param version the version they get, or would get if it were put live
+ * @param build hash of the manifest of its build
+ * @param changedIn the harbor-wide revision in which this last changed
+ */
+public record Live(String siteId, boolean live, Optional<Integer> version, Optional<String> build, long changedIn) {}

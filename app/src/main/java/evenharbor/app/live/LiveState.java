@@ -1,0 +1,21 @@
+package evenharbor.app.live;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import java.util.Optional;
+
+/** What visitors get of a site now. */
+@Entity
+class LiveState {
+    @Id
+    String siteId;
+
+    boolean live;
+    Integer version;
+    String build;
+    long changedIn;
+
+    Live toLive() {
+        return new Live(siteId, live, Optional.ofNullable(version), Optional.ofNullable(build), changedIn);
+    }
+}
