@@ -66,7 +66,7 @@ public final class Mentions {
     }
 
     private static boolean whole(String text, int start, int end) {
-        return (start == 0 || !isNamePart(text.charAt(start - 1)))
+        return (start == 0 || !isNamePart(text.charAt(start - 1)) || text.regionMatches(true, start - 3, "%2F", 0, 3))
                 && (end == text.length() || !isNamePart(text.charAt(end)) || endsSentence(text, end));
     }
 

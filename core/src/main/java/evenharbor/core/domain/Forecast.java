@@ -24,12 +24,26 @@ public record Forecast(Optional<Instant> everyoneBy) {
      */
     public static Forecast of(Expected expected, List<Sighting> looks, Instant now) {
         return new Forecast(looks.stream()
-                .filter(look -> look.v4().conclusive())
-                .filter(look ->
-                        !Comparison.of(expected, look.v4(), look.v6()).kind().good())
-                .map(Sighting::keptUntil)
+                .map(look -> lingers(expected, look))
+                .flatMap(Optional::stream)
                 .filter(until -> until.isAfter(now))
                 .max(Instant::compareTo));
+    }
+
+    /** Until when whoever got this answer may keep what is wrong in it; what is right in it may stay. */
+    private static Optional<Instant> lingers(Expected expected, Sighting look) {
+        boolean wrong4 = look.v4().conclusive()
+                && !Comparison.of(expected, look.v4(), new Seen.NoData(0))
+                        .kind()
+                        .good();
+        boolean wrong6 =
+                look.v6() instanceof Seen.Records records && !expected.v6().containsAll(records.data());
+        if (!wrong4 && !wrong6) {
+            return Optional.empty();
+        }
+        long seconds =
+                Math.max(wrong4 ? look.v4().keptFor() : 0, wrong6 ? look.v6().keptFor() : 0);
+        return Optional.of(look.at().plusSeconds(seconds));
     }
 
     /** Whether old answers may still be about. */

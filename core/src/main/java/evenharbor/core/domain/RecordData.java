@@ -3,8 +3,6 @@ package evenharbor.core.domain;
 import evenharbor.core.address.HostName;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -17,6 +15,7 @@ import org.xbill.DNS.NSRecord;
 import org.xbill.DNS.Name;
 import org.xbill.DNS.Record;
 import org.xbill.DNS.SRVRecord;
+import org.xbill.DNS.TXTRecord;
 import org.xbill.DNS.Type;
 
 /** The data of one record as a person types it: read, judged, and brought into the one form that zones keep. */
@@ -25,6 +24,9 @@ final class RecordData {
     private static final Set<String> CAA_TAGS = Set.of("issue", "issuewild", "iodef", "issuemail", "issuevmc");
     private static final Pattern NUMBERS = Pattern.compile("\\d+(\\.\\d+){3}");
     private static final Pattern HOST_LABEL = Pattern.compile("[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?");
+
+    /** The longest string of a TXT record, in octets. */
+    private static final int LONGEST_STRING = 255;
 
     private RecordData() {}
 
@@ -65,7 +67,23 @@ final class RecordData {
             return Reading.bad("A CAA record has one of the tags " + String.join(", ", new TreeSet<>(CAA_TAGS))
                     + "; not “" + caa.getTag() + "”.");
         }
-        return new Reading(Optional.of(record.rdataToString()), target, "");
+        return new Reading(Optional.of(kept(record)), target, "");
+    }
+
+    /** The one form that a record's data is kept in: that of a zone file, each string of a TXT record in quotes. */
+    static String kept(Record record) {
+        if (!(record instanceof TXTRecord txt)) {
+            return record.rdataToString();
+        }
+        StringBuilder out = new StringBuilder();
+        for (byte[] string : txt.getStringsAsByteArrays()) {
+            out.append(out.isEmpty() ? "\"" : " \"");
+            for (byte octet : string) {
+                escape(octet & 0xff, out);
+            }
+            out.append('"');
+        }
+        return out.toString();
     }
 
     private static Optional<Name> target(Record record) {
@@ -105,34 +123,25 @@ final class RecordData {
         if (text.startsWith("\"")) {
             return text;
         }
-        List<String> pieces = new ArrayList<>();
-        StringBuilder piece = new StringBuilder();
-        int octets = 0;
-        for (int i = 0; i < text.length(); ) {
-            int c = text.codePointAt(i);
-            int more = new String(Character.toChars(c)).getBytes(StandardCharsets.UTF_8).length;
-            if (octets + more > 255) {
-                pieces.add(piece.toString());
-                piece.setLength(0);
-                octets = 0;
+        StringBuilder out = new StringBuilder("\"");
+        byte[] octets = text.getBytes(StandardCharsets.UTF_8);
+        for (int i = 0; i < octets.length; i++) {
+            if (i > 0 && i % LONGEST_STRING == 0) {
+                out.append("\" \"");
             }
-            escape(c, piece);
-            octets += more;
-            i += Character.charCount(c);
+            escape(octets[i] & 0xff, out);
         }
-        pieces.add(piece.toString());
-        return "\"" + String.join("\" \"", pieces) + "\"";
+        return out.append('"').toString();
     }
 
+    /** An octet as it stands between quotes. */
     private static void escape(int c, StringBuilder out) {
         if (c == '"' || c == '\\') {
             out.append('\\').append((char) c);
         } else if (c >= 0x20 && c < 0x7f) {
             out.append((char) c);
         } else {
-            for (byte b : new String(Character.toChars(c)).getBytes(StandardCharsets.UTF_8)) {
-                out.append(String.format("\\%03d", b & 0xff));
-            }
+            out.append(String.format("\\%03d", c));
         }
     }
 

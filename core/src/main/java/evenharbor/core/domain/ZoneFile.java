@@ -44,7 +44,7 @@ public final class ZoneFile {
         try {
             Name origin = Name.fromString(apex.ascii() + ".");
             Master file = new Master(new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8)), origin, 3600);
-            file.disableIncludes();
+            file.disableIncludes(true);
             file.expandGenerate(false);
             int count = 0;
             for (Record record = file.nextRecord(); record != null; record = file.nextRecord()) {
@@ -63,7 +63,7 @@ public final class ZoneFile {
                 key.name(),
                 key.type(),
                 records.get(0).getTTL(),
-                records.stream().map(Record::rdataToString).distinct().toList())));
+                records.stream().map(RecordData::kept).distinct().toList())));
         return new Reading(sets, leftOut, Optional.empty());
     }
 

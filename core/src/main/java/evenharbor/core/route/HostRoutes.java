@@ -51,16 +51,14 @@ public final class HostRoutes {
 
     /** What is decided where the table has nothing. */
     Decision decide(VisitorRequest request) {
+        String below = request.path() + "/";
+        if (byPath.containsKey(below)) {
+            return new Decision.Forward(SiteRoutes.encoded(below), 301, true);
+        }
         String mount = mountOf(request.path());
         Answer answer = byPath.get(mount);
         if (answer == null) {
-            String below = request.path() + "/";
-            return byPath.containsKey(below)
-                    ? new Decision.Forward(SiteRoutes.encoded(below), 301, true)
-                    : Decision.NothingHere.INSTANCE;
-        }
-        if (mount.equals(ROOT) && byPath.containsKey(request.path() + "/")) {
-            return new Decision.Forward(SiteRoutes.encoded(request.path() + "/"), 301, true);
+            return Decision.NothingHere.INSTANCE;
         }
         String rest = request.path().substring(mount.length() - 1);
         if (answer instanceof Onward onward) {

@@ -157,4 +157,46 @@ class BuilderTest {
         assertThat(Builder.build(source, new Settings(true, false), "", workshop))
                 .isEqualTo(source);
     }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            value = {
+                "<a href=\"/x.html\"> | <a href=\"/spring/x.html\">",
+                "<a href='/'> | <a href='/spring/'>",
+                "<a href=/x.html#y> | <a href=/spring/x.html#y>",
+                "<a href=\"x.html\"> | <a href=\"x.html\">",
+                "<a href=\"//elsewhere.example/\"> | <a href=\"//elsewhere.example/\">",
+                "<a href=\"https://elsewhere.example/\"> | <a href=\"https://elsewhere.example/\">",
+                "<a href=\"#top\"> | <a href=\"#top\">",
+                "<img src=\"/a.png\"> | <img src=\"/spring/a.png?v=PIN\">",
+                "<img src=\"a.png\"> | <img src=\"a.png?v=PIN\">",
+                "<img srcset=\"/a.png 1x, /a.png 2x\"> | <img srcset=\"/spring/a.png?v=PIN 1x, /spring/a.png?v=PIN 2x\">",
+                "<form action=\"/send\"> | <form action=\"/spring/send\">",
+                "<iframe src=\"/x.html\"></iframe> | <iframe src=\"/spring/x.html\"></iframe>",
+                "<p style=\"background:url(/a.png)\">x</p> | <p style=\"background:url(/spring/a.png?v=PIN)\">x</p>",
+                "<style>p{background:url('/a.png')}</style> | <style>p{background:url('/spring/a.png?v=PIN')}</style>",
+                "<link rel=canonical href=/x.html> | <link rel=canonical href=/spring/x.html>",
+                "<meta http-equiv=refresh content=\"0; url=/x.html\"> | <meta http-equiv=refresh content=\"0; url=/spring/x.html\">",
+                "<base href=\"/\"><img src=\"/a.png\"> | <base href=\"/spring/\"><img src=\"/spring/a.png\">",
+                "<script type=module src=/m.js></script> | <script type=module src=/spring/m.js></script>",
+                "<a href=\"/?q=1\"> | <a href=\"/spring/?q=1\">",
+            })
+    void underAPathWhatBeginsAtTheTopIsLedUnderIt(String page, String wanted) {
+        Manifest build =
+                Builder.build(site("index.html", page, "a.png", "picture"), Settings.DEFAULT, "/spring", workshop);
+        String pin = Pin.of(build.at("a.png").orElseThrow());
+        assertThat(built(build, "index.html")).isEqualTo(wanted.replace("PIN", pin));
+    }
+
+    @Test
+    void aStyleSheetIsLedUnderThePathToo() {
+        Manifest source =
+                site("css/s.css", "@import '/css/t.css'; p{background:url(/a.png)}", "css/t.css", "b{}", "a.png", "1");
+        Manifest build = Builder.build(source, new Settings(true, false), "/x/y", workshop);
+        assertThat(built(build, "css/s.css")).isEqualTo("@import '/x/y/css/t.css'; p{background:url(/x/y/a.png)}");
+        assertThat(Builder.build(source, new Settings(true, false), "/x/y", workshop))
+                .isEqualTo(build);
+    }
 }

@@ -156,4 +156,81 @@ class RoutesTest {
                 ? Optional.of(serve.file())
                 : Optional.empty();
     }
+
+    private static SiteRoutes mounted(String base, String... pathsAndContents) {
+        return SiteRoutes.of(manifest(pathsAndContents), new SiteRoutes.Manner(false, true, "", base));
+    }
+
+    private static final Routes MOUNTED = Routes.of(Map.of(
+            "m.localhost",
+            HostRoutes.of(Map.of(
+                    "/", site("index.html", "front", "spring/index.html", "hidden", "springtime.html", "near"),
+                    "/spring/", mounted("/spring", "index.html", "spring", "a/index.html", "deep", "404.html", "lost"),
+                    "/spring/deeper/", mounted("/spring/deeper", "index.html", "deeper"),
+                    "/out/", Onward.pointer("https://elsewhere.example/x"))),
+            "old.localhost",
+            HostRoutes.of(Map.of("/", Onward.to("http://m.localhost:7080/"))),
+            "alone.localhost",
+            HostRoutes.of(Map.of("/spring/", mounted("/spring", "index.html", "alone"))),
+            "*.m.localhost",
+            HostRoutes.of(site("index.html", "caught"))));
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "m.localhost | / | front",
+                "m.localhost | /springtime.html | near",
+                "m.localhost | /spring/ | spring",
+                "m.localhost | /spring/index.html | spring",
+                "m.localhost | /spring | -> /spring/",
+                "m.localhost | /spring/a | -> /spring/a/",
+                "m.localhost | /spring/a/ | deep",
+                "m.localhost | /spring/nothing | missing lost",
+                "m.localhost | /nothing | missing",
+                "m.localhost | /spring/deeper/ | deeper",
+                "m.localhost | /spring/deeper | -> /spring/deeper/",
+                "m.localhost | /spring/deeper/nothing | missing",
+                "m.localhost | /out/ | -> https://elsewhere.example/x",
+                "m.localhost | /out/deep | -> https://elsewhere.example/x",
+                "old.localhost | / | -> http://m.localhost:7080/",
+                "old.localhost | /a/b.html | -> http://m.localhost:7080/a/b.html",
+                "old.localhost | /ä b | -> http://m.localhost:7080/%C3%A4%20b",
+                "alone.localhost | /spring/ | alone",
+                "alone.localhost | /spring | -> /spring/",
+                "alone.localhost | / | nothing",
+                "x.m.localhost | / | caught",
+                "y.x.m.localhost | / | caught",
+                "n.localhost | / | nothing",
+            })
+    void sitesLiveUnderPathsAndNamesLeadOn(String host, String path, String wanted) {
+        Decision decision = decide(MOUNTED, host, path, "", NOW);
+        String seen = decision instanceof Decision.Serve serve
+                ? content(serve.file())
+                : decision instanceof Decision.Forward forward
+                        ? "-> " + forward.location()
+                        : decision instanceof Decision.Missing missing
+                                ? ("missing "
+                                                + missing.page()
+                                                        .map(RoutesTest::content)
+                                                        .orElse(""))
+                                        .strip()
+                                : "nothing";
+        assertThat(seen).isEqualTo(wanted);
+    }
+
+    private static String content(FileEntry file) {
+        return Stream.of("front", "near", "spring", "deep", "lost", "deeper", "alone", "caught", "hidden")
+                .filter(c -> file(c).hash().equals(file.hash()))
+                .findFirst()
+                .orElse("?");
+    }
+
+    @Test
+    void assetsUnderAPathKeepTheirPins() {
+        FileEntry spring = file("spring");
+        assertThat(decide(MOUNTED, "m.localhost", "/spring/index.html", Pin.of(spring), NOW))
+                .isInstanceOfSatisfying(
+                        Decision.Serve.class, s -> assertThat(s.lasting()).isTrue());
+    }
 }

@@ -1,0 +1,77 @@
+package evenharbor.core.domain;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import net.jqwik.api.constraints.Size;
+import org.junit.jupiter.api.Test;
+
+class ForecastTest {
+
+    private static final Instant NOW = Instant.parse("2026-11-25T12:00:00Z");
+    private static final Expected HERE = new Expected(Set.of("192.0.2.7"), Set.of(), "visit.example");
+
+    private static Sighting look(String from, Seen v4, Instant at) {
+        return new Sighting(from, false, v4, new Seen.NoData(0), at);
+    }
+
+    private static Seen.Records records(String number, long ttl) {
+        return new Seen.Records(List.of(), List.of(number), ttl);
+    }
+
+    @Test
+    void anOldAnswerLingersForItsTtl() {
+        Forecast forecast = Forecast.of(HERE, List.of(look("r", records("198.51.100.1", 600), NOW)), NOW);
+        assertThat(forecast.everyoneBy()).contains(NOW.plusSeconds(600));
+    }
+
+    @Test
+    void noSuchNameLingersForTheSoaMinimum() {
+        Forecast forecast =
+                Forecast.of(HERE, List.of(look("r", new Seen.NoSuchName(List.of(), 3600), NOW.minusSeconds(600))), NOW);
+        assertThat(forecast.everyoneBy()).contains(NOW.plusSeconds(3000));
+    }
+
+    @Test
+    void rightAnswersAndThoseThatHaveEndedDoNotCount() {
+        List<Sighting> looks = List.of(
+                look("a", records("192.0.2.7", 86_400), NOW),
+                look("b", records("198.51.100.1", 600), NOW.minusSeconds(600)),
+                look("c", new Seen.NoAnswer(), NOW));
+        assertThat(Forecast.of(HERE, looks, NOW)).isEqualTo(Forecast.NOW);
+    }
+
+    /** It is kept to: never earlier than the end of the last old answer, and over exactly then. */
+    @Property
+    void isNeverEarlierThanTheLastCachedAnswersEnd(
+            @ForAll @Size(min = 1, max = 12) List<@IntRange(min = 1, max = 100_000) Integer> ttls,
+            @ForAll @IntRange(max = 100_000) int age) {
+        List<Sighting> looks = new ArrayList<>();
+        Instant last = Instant.MIN;
+        for (int i = 0; i < ttls.size(); i++) {
+            Instant at = NOW.minusSeconds(age / (i + 1));
+            looks.add(look(
+                    "r" + i,
+                    i % 2 == 0 ? records("198.51.100." + i, ttls.get(i)) : new Seen.NoSuchName(List.of(), ttls.get(i)),
+                    at));
+            Instant end = at.plusSeconds(ttls.get(i));
+            last = end.isAfter(last) ? end : last;
+        }
+        Optional<Instant> by = Forecast.of(HERE, looks, NOW).everyoneBy();
+        assertThat(by.isPresent()).isEqualTo(last.isAfter(NOW));
+        Instant end = last;
+        by.ifPresent(time -> {
+            assertThat(time).isEqualTo(end);
+            assertThat(Forecast.of(HERE, looks, time.minusSeconds(60)).waiting())
+                    .isTrue();
+            assertThat(Forecast.of(HERE, looks, time).waiting()).isFalse();
+        });
+    }
+}
