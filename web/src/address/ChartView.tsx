@@ -170,7 +170,7 @@ function ChartTable({ where }: { where: Where }) {
   const title = (id: string) => where.marks.find((m) => m.id === id)?.title ?? id;
   return (
     <details className="text-[0.93rem]">
-      <summary className="text-soft cursor-pointer py-1">The same as a table</summary>
+      <summary className="text-soft min-h-6 cursor-pointer py-1.5">The same as a table</summary>
       <table className="w-full max-w-3xl border-collapse">
         <thead>
           <tr className="border-water border-b text-left">

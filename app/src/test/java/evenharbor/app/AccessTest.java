@@ -110,7 +110,8 @@ class AccessTest {
                 "/draft/text?path=index.html",
                 "/changes",
                 "/versions",
-                "/addresses",
+                "/where",
+                "/places",
                 "/activities",
                 "/past"
             })

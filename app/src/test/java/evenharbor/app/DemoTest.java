@@ -70,7 +70,7 @@ class DemoTest {
     @Test
     void foxgloveRenamedHalfItsPagesAndTheMovesAreKnown() {
         JsonNode site = lane("Foxglove").get("site");
-        assertThat(site.get("addresses")).hasSize(2);
+        assertThat(site.get("addresses")).hasSize(4);
         String id = site.get("id").asString();
         long revision = marta.draftRevision(id);
         JsonNode first = marta.get("/api/sites/" + id + "/versions").json().get(2);

@@ -38,7 +38,17 @@ class RefusalsTest {
                 "POST | /api/sites/SITE/addresses | {\"typed\":\"admin\"} | 422 | name-unusable",
                 "POST | /api/sites/SITE/addresses | {\"typed\":\"papermoon\"} | 409 | name-taken",
                 "POST | /api/sites/SITE/addresses | {} | 400 | invalid",
-                "PUT | /api/sites/SITE/addresses/none/main | {} | 404 | not-found",
+                "PUT | /api/sites/SITE/addresses/none | {\"role\":\"MAIN\"} | 404 | not-found",
+                "PUT | /api/sites/SITE/addresses/none | {} | 400 | invalid",
+                "GET | /api/domains/none |  | 404 | not-found",
+                "GET | /api/domains/none/zone |  | 404 | not-found",
+                "POST | /api/domains/brought | {\"name\":\"a_b.example\"} | 400 | invalid",
+                "POST | /api/domains/brought | {\"name\":\"art.localhost\"} | 400 | invalid",
+                "POST | /api/domains | {\"name\":\"papermoon.art.localhost\",\"firstYear\":1200} | 409 | name-taken",
+                "POST | /api/domains | {\"name\":\"cheap.art.localhost\",\"firstYear\":1} | 412 | stale",
+                "POST | /api/domains | {\"name\":\"example.org\",\"firstYear\":1} | 422 | name-unusable",
+                "POST | /api/sites/SITE/places | {\"host\":\"x\",\"what\":\"\"} | 400 | invalid",
+                "POST | /api/practice/clock | {\"seconds\":0} | 400 | invalid",
                 "DELETE | /api/sites/SITE/addresses/none |  | 404 | not-found",
                 "GET | /api/sites/SITE/draft/text?path=none.html |  | 404 | not-found",
                 "PUT | /api/sites/SITE/draft/text?path=../x | {\"text\":\"y\"} | 400 | invalid",
@@ -135,10 +145,10 @@ class RefusalsTest {
         String name = "served-" + Long.toString(System.nanoTime(), 36);
         person.claim(site, name).is(201);
         person.publish(site);
-        person.claim(site, name + "-too").is(201);
+        String id = person.claim(site, name + "-too").is(201).json().get("id").asString();
         String alias = name + "-too.harbor.localhost";
         assertThat(person.visit(alias, "/").is(200).field("Link")).contains(name + ".harbor.localhost", "canonical");
-        person.delete("/api/sites/" + site + "/addresses/" + name + "-too").is(200);
+        person.delete("/api/sites/" + site + "/addresses/" + id).is(200);
         assertThat(person.visit(alias, "/").status()).isEqualTo(404);
     }
 }

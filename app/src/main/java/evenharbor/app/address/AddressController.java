@@ -89,7 +89,7 @@ class AddressController {
     record Claim(
             @NotNull(message = "Type an address.") String typed,
             @Schema(nullable = true) @Valid Wished wish,
-            boolean withPair) {}
+            @Schema(nullable = true) Boolean withPair) {}
 
     record Renaming(
             @NotNull(message = "Type the new address.") String typed,
@@ -147,7 +147,9 @@ class AddressController {
         SiteAddresses.Wish wish = claim.wish() == null
                 ? SiteAddresses.Wish.of(Role.ALIAS)
                 : claim.wish().toWish();
-        String pair = claim.withPair() ? sense(siteId, claim.typed()).pair() : null;
+        String pair = Boolean.TRUE.equals(claim.withPair())
+                ? sense(siteId, claim.typed()).pair()
+                : null;
         Address made = addresses.claim(siteId, claim.typed(), wish);
         if (pair != null) {
             addresses.claim(siteId, pair, SiteAddresses.Wish.of(wish.role().serves() ? Role.FORWARDING : wish.role()));

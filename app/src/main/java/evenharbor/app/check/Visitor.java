@@ -5,6 +5,7 @@ import evenharbor.app.address.Address;
 import evenharbor.app.route.Harbor;
 import evenharbor.core.address.Ladder;
 import evenharbor.core.route.Decision;
+import evenharbor.edge.visit.VisitCounter;
 import java.net.InetAddress;
 import java.net.URI;
 import java.net.UnknownHostException;
@@ -62,7 +63,7 @@ class Visitor {
         HttpRequest request = HttpRequest.newBuilder(
                         URI.create("http://" + literal + ":" + harbor.port() + address.path()))
                 .header("Host", address.hostName())
-                .header("User-Agent", "harbor-check")
+                .header("User-Agent", VisitCounter.CHECKING_AGENT)
                 .timeout(visits.patience())
                 .build();
         return http.sendAsync(request, HttpResponse.BodyHandlers.ofByteArray())

@@ -117,20 +117,40 @@ public class ZoneServer {
             return new Transferred(
                     Zone.of(apex, ZoneFile.read(file.toString(), apex).sets()), serial);
         } catch (ZoneTransferException e) {
-            throw new Refusal(ofTransfer(e), e);
+            throw new Refusal(ofTransfer(e, apex), e);
         } catch (IOException e) {
             throw new Refusal(Failure.NO_ANSWER, e);
         }
     }
 
-    private static Failure ofTransfer(ZoneTransferException e) {
+    private Failure ofTransfer(ZoneTransferException e, HostName apex) {
         String message = String.valueOf(e.getMessage());
         if (message.contains("BADKEY") || message.contains("BADSIG") || message.contains("TSIG")) {
             return Failure.WRONG_KEY;
         }
-        return message.contains("NOTAUTH")
-                ? Failure.NO_ZONE
-                : message.contains("REFUSED") ? Failure.REFUSED : Failure.FAILED;
+        if (message.contains("NOTAUTH")) {
+            return knowsKey(apex) ? Failure.NO_ZONE : Failure.WRONG_KEY;
+        }
+        return message.contains("REFUSED") ? Failure.REFUSED : Failure.FAILED;
+    }
+
+    /** A transfer's refusal does not say whether the key or the zone was the matter; a signed question does. */
+    private boolean knowsKey(HostName apex) {
+        try {
+            return signing()
+                    .send(Message.newQuery(Record.newRecord(name(apex), Type.SOA, DClass.IN)))
+                    .isVerified();
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    private SimpleResolver signing() {
+        SimpleResolver server = new SimpleResolver(new InetSocketAddress(properties.primary(), properties.port()));
+        server.setTCP(true);
+        server.setTimeout(PATIENCE);
+        server.setTSIGKey(key());
+        return server;
     }
 
     /** Makes a zone, unless it is there. */
@@ -198,19 +218,12 @@ public class ZoneServer {
     }
 
     private void send(Update update) throws Refusal {
-        SimpleResolver server = new SimpleResolver(new InetSocketAddress(properties.primary(), properties.port()));
-        server.setTCP(true);
-        server.setTimeout(PATIENCE);
-        server.setTSIGKey(key());
         try {
-            Message answer = server.send(update);
+            Message answer = signing().send(update);
             Optional<Failure> failure = switch (answer.getRcode()) {
                 case Rcode.NOERROR -> Optional.empty();
-                case Rcode.NOTAUTH ->
-                    Optional.of(
-                            answer.getTSIG() != null && answer.getTSIG().getError() != Rcode.NOERROR
-                                    ? Failure.WRONG_KEY
-                                    : Failure.NO_ZONE);
+                // Whoever does not know our key cannot sign the refusal either (RFC 8945 section 5.2).
+                case Rcode.NOTAUTH -> Optional.of(answer.isVerified() ? Failure.NO_ZONE : Failure.WRONG_KEY);
                 case Rcode.REFUSED -> Optional.of(Failure.REFUSED);
                 case Rcode.NXRRSET, Rcode.YXRRSET, Rcode.NXDOMAIN, Rcode.YXDOMAIN -> Optional.of(Failure.CHANGED);
                 case Rcode.NOTZONE -> Optional.of(Failure.NO_ZONE);

@@ -130,11 +130,7 @@ class DomainWatch {
                 boolean proven = domains.prove(row.id).proven();
                 if (!proven) {
                     Duration age = Duration.between(row.createdAt, clock.instant());
-                    later(
-                            row.id,
-                            age.toHours() < 1
-                                    ? Duration.ofSeconds(20)
-                                    : age.toDays() < 7 ? Duration.ofMinutes(10) : Duration.ofDays(1));
+                    later(row.id, untilNextLook(age));
                 }
             }
             case HELD -> {
@@ -146,6 +142,16 @@ class DomainWatch {
             }
             case ENDED -> later(row.id, Duration.ofDays(1));
         }
+    }
+
+    /** A proof is looked for soon while someone is likely to be making it, and less often as time goes by. */
+    private static Duration untilNextLook(Duration age) {
+        if (age.toMinutes() < 10) {
+            return Duration.ofSeconds(5);
+        }
+        return age.toHours() < 1
+                ? Duration.ofSeconds(30)
+                : age.toDays() < 7 ? Duration.ofMinutes(10) : Duration.ofDays(1);
     }
 
     /** A registration that was cut off: the registry knows how it ended. */

@@ -10,6 +10,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.util.StringUtils;
 import org.springframework.web.bind.MethodArgumentNotValidException;
@@ -69,6 +70,15 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 ? "Check what was sent."
                 : violations.get(0).sentence();
         Problem problem = new Problem(ProblemType.INVALID, first).with("violations", violations);
+        return ResponseEntity.status(problem.type().status()).body(detail(problem));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        Problem problem = new Problem(
+                ProblemType.INVALID,
+                "The request cannot be read: see /api/openapi.json for what it must hold. Nothing was changed.");
         return ResponseEntity.status(problem.type().status()).body(detail(problem));
     }
 

@@ -101,15 +101,15 @@ class WholeWayTest {
         // 2. An address: taken first, then one that is free.
         browser.press("Choose an address");
         browser.sees("From the title");
-        browser.fill("Harbor address", "Papermoon.harbor.localhost/");
+        browser.fill("Address", "Papermoon.harbor.localhost/");
         browser.sees("papermoon.harbor.localhost is taken.");
         browser.sees("Taken off: capital letters, the slash at the end, the harbor's own ending");
         browser.sees("Free and close:");
-        browser.fill("Harbor address", "kites2026");
+        browser.fill("Address", "kites2026");
         browser.sees("the name will look out of date");
-        browser.fill("Harbor address", "ki_tes");
+        browser.fill("Address", "ki_tes");
         browser.press("ki-tes");
-        browser.fill("Harbor address", "kite-shop");
+        browser.fill("Address", "kite-shop");
         browser.sees("kite-shop.harbor.localhost is free.");
         browser.press("Claim kite-shop");
         browser.sees("kite-shop.harbor.localhost is yours");

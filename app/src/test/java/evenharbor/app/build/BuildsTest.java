@@ -36,6 +36,7 @@ class BuildsTest {
 
     private final Manifests manifests = mock(Manifests.class);
     private final Blobs blobs = mock(Blobs.class);
+    private final Blobs.Batch batch = mock(Blobs.Batch.class);
     private final Builds builds = new Builds(manifests, blobs);
 
     private static FileEntry entry(char digit, String type) {
@@ -54,7 +55,8 @@ class BuildsTest {
         when(manifests.get("two"))
                 .thenReturn(Manifest.of(Map.of("index.html", NEWER, "about.html", ABOUT, "s.css", STYLE)));
         when(manifests.put(any())).thenReturn("built-one", "built-two");
-        when(blobs.put(any(byte[].class))).thenAnswer(call -> {
+        when(blobs.batch()).thenReturn(batch);
+        when(batch.put(any(byte[].class))).thenAnswer(call -> {
             String text = new String(call.<byte[]>getArgument(0), StandardCharsets.UTF_8);
             assertThat(text).contains("href=/s.css?v=cccccccccccc");
             return String.format("%064d", text.length());
@@ -65,7 +67,8 @@ class BuildsTest {
     void afterASmallChangeOnlyWhatChangedIsReadAndWritten() throws IOException {
         assertThat(builds.of("one", Settings.DEFAULT, "")).isEqualTo("built-one");
         assertThat(builds.of("two", Settings.DEFAULT, "")).isEqualTo("built-two");
-        verify(blobs, times(3)).put(any(byte[].class));
+        verify(batch, times(3)).put(any(byte[].class));
+        verify(batch, times(2)).settle();
         verify(manifests, times(1)).text(STYLE);
         verify(manifests, times(2)).text(ABOUT);
     }
@@ -103,8 +106,8 @@ class BuildsTest {
         assertThat(done.await(20, TimeUnit.SECONDS)).isTrue();
         packing.stop();
         assertThat(told).containsExactly(dense.hash(), packs.hash());
-        verify(blobs, never()).putPacked(eq(packs.hash()), eq(Coding.GZIP), any());
-        verify(blobs).putPacked(dense.hash(), Coding.BROTLI, new byte[0]);
+        verify(batch, never()).putPacked(eq(packs.hash()), eq(Coding.GZIP), any());
+        verify(batch).putPacked(dense.hash(), Coding.BROTLI, new byte[0]);
         verify(blobs, never()).read(picture.hash(), Coding.IDENTITY);
     }
 

@@ -193,6 +193,15 @@ public final class RecordRules {
                     || set.type().equals("NS")) {
                 for (Name target : targets.getOrDefault(set.name() + " " + set.type(), Set.of())) {
                     String within = nameWithin(target.toString(true), zone.apex());
+                    if (leadsNowhere(target, within, zone.apex(), typesAt)) {
+                        faults.add(fault(
+                                set,
+                                "data",
+                                -1,
+                                "“" + target.toString(true)
+                                        + "” is in this zone and has no address. Add an A or AAAA record for it"
+                                        + " first: name servers refuse a target that leads nowhere."));
+                    }
                     if (typesAt.getOrDefault(within, Set.of()).contains("CNAME")) {
                         faults.add(fault(
                                 set,
@@ -214,6 +223,26 @@ public final class RecordRules {
                                 -1,
                                 "“" + above
                                         + "” is handed on to other name servers (NS), so records below it would never be seen here."));
+            }
+        }
+    }
+
+    /** A target within the zone that has no address there, nor is handed on to other servers. */
+    private static boolean leadsNowhere(Name target, String within, HostName apex, Map<String, Set<String>> typesAt) {
+        String name = target.toString(true).toLowerCase(Locale.ROOT);
+        boolean inZone = name.equals(apex.ascii()) || name.endsWith("." + apex.ascii());
+        if (!inZone) {
+            return false;
+        }
+        for (String at = within; ; at = at.substring(at.indexOf('.') + 1)) {
+            Set<String> types = typesAt.getOrDefault(at, Set.of());
+            Set<String> below = typesAt.getOrDefault("*." + at, Set.of());
+            boolean leads = types.contains("NS")
+                    || (at.equals(within) && (types.contains("A") || types.contains("AAAA") || types.contains("CNAME")))
+                    || below.contains("A")
+                    || below.contains("AAAA");
+            if (leads || at.indexOf('.') < 0) {
+                return !leads && !typesAt.getOrDefault("*", Set.of()).contains("A");
             }
         }
     }

@@ -117,6 +117,18 @@ class ZoneTest {
     }
 
     @Test
+    void aTargetInTheZoneHasAnAddress() {
+        assertThat(faults(set("@", "MX", "10 mail")))
+                .extracting(RecordFault::sentence)
+                .anySatisfy(s -> assertThat(s).contains("has no address"));
+        assertThat(faults(set("@", "MX", "10 mail"), set("mail", "A", "192.0.2.7")))
+                .isEmpty();
+        assertThat(faults(set("@", "MX", "10 mail"), set("*", "A", "192.0.2.7")))
+                .isEmpty();
+        assertThat(faults(set("@", "MX", "10 @"), set("@", "A", "192.0.2.7"))).isEmpty();
+    }
+
+    @Test
     void belowADelegationNothingWouldBeSeen() {
         assertThat(faults(set("shop", "NS", "ns.example."), set("www.shop", "TXT", "x")))
                 .isNotEmpty();

@@ -98,7 +98,8 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             Decision decision = decide(routes.get(), host, request);
             if (decision instanceof Decision.Serve serve
                     && serve.file().mediaType().equals(HTML)
-                    && !serve.site().manner().preview()) {
+                    && !serve.site().manner().preview()
+                    && !VisitCounter.CHECKING_AGENT.equals(request.getHeaders().get(HttpHeader.USER_AGENT))) {
                 visits.count(host);
             }
             answer(decision, request, response, callback);

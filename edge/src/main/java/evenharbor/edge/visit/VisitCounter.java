@@ -8,6 +8,9 @@ import java.util.concurrent.atomic.LongAdder;
 /** Counts pages served by host name. Only names that a site answers at are counted, so that it stays small. */
 public final class VisitCounter {
 
+    /** What calls itself this is no visitor: the harbor looking at its own addresses. */
+    public static final String CHECKING_AGENT = "harbor-check";
+
     private final Map<String, LongAdder> byHost = new ConcurrentHashMap<>();
 
     /** Counts one page. */

@@ -66,7 +66,12 @@ final class Authority implements DnsServer.Answerer {
             case Opcode.QUERY ->
                 query.getQuestion() == null
                         ? DnsServer.failure(query, Rcode.FORMERR)
-                        : query.getQuestion().getType() == Type.AXFR ? transfer(query, wire) : look(query);
+                        : query.getQuestion().getType() == Type.AXFR
+                                ? transfer(query, wire)
+                                : signed(
+                                        look(query),
+                                        query,
+                                        query.getTSIG() == null ? Rcode.NOERROR : verify(query, wire));
             default -> DnsServer.failure(query, Rcode.NOTIMP);
         };
     }
