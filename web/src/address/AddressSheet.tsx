@@ -8,6 +8,7 @@ import { refreshSite } from '../api/queries';
 import type { SiteView } from '../site/SiteFrame';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
+import { DialogActions } from '../ui/DialogActions';
 import { Flag } from '../ui/Flag';
 import { Notice, Trouble } from '../ui/Notice';
 import { HostName, PublicLink, Time } from '../ui/Words';
@@ -223,24 +224,19 @@ function Release({ site, address }: { site: SiteView; address: Schemas['Address'
           they are.
         </p>
         <Trouble error={release.error} />
-        <div className="flex flex-wrap gap-2">
-          <Button
-            kind="alarm"
-            busy={release.isPending}
-            onClick={() => {
-              release.mutate();
-            }}
-          >
-            Release {address.shown}
-          </Button>
-          <Button
-            onClick={() => {
-              setAsking(false);
-            }}
-          >
-            Keep it
-          </Button>
-        </div>
+        <DialogActions
+          kind="alarm"
+          busy={release.isPending}
+          onDo={() => {
+            release.mutate();
+          }}
+          leave="Keep it"
+          onLeave={() => {
+            setAsking(false);
+          }}
+        >
+          Release {address.shown}
+        </DialogActions>
       </Dialog>
     </>
   );

@@ -54,6 +54,12 @@ export function LadderView({ steps }: { steps: Step[] }) {
                   until <Time at={step.until} />
                 </>
               )}
+              {step.until === null && step.state !== 'NOT_YET' && (
+                <span className="text-soft">
+                  {' '}
+                  <Time at={step.since} short />
+                </span>
+              )}
             </span>
           </p>
           {step.state === 'OK' ? (

@@ -6,6 +6,7 @@ import { api, dataOf, type Schemas } from '../api/client';
 import { keys, queries, useOffers } from '../api/queries';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
+import { DialogActions } from '../ui/DialogActions';
 import { Field } from '../ui/Field';
 import { Trouble } from '../ui/Notice';
 import { useRested } from '../ui/useRested';
@@ -154,18 +155,16 @@ function Buy({
         <dd>yes, two weeks before the year is over; you can switch that off</dd>
       </dl>
       <Trouble error={register.error} />
-      <div className="flex flex-wrap gap-2">
-        <Button
-          kind="primary"
-          busy={register.isPending}
-          onClick={() => {
-            register.mutate();
-          }}
-        >
-          Register for {money(offer.firstYear, offer.currency)}
-        </Button>
-        <Button onClick={onClose}>Not now</Button>
-      </div>
+      <DialogActions
+        busy={register.isPending}
+        onDo={() => {
+          register.mutate();
+        }}
+        leave="Not now"
+        onLeave={onClose}
+      >
+        Register for {money(offer.firstYear, offer.currency)}
+      </DialogActions>
     </Dialog>
   );
 }

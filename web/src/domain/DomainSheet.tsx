@@ -8,6 +8,7 @@ import { keys, queries, useSites } from '../api/queries';
 import { Button } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Dialog } from '../ui/Dialog';
+import { DialogActions } from '../ui/DialogActions';
 import { Notice, Trouble } from '../ui/Notice';
 import { Flag } from '../ui/Flag';
 import { HostName, Time } from '../ui/Words';
@@ -257,24 +258,19 @@ function LetGo({ domain }: { domain: Domain }) {
           </p>
         )}
         <Trouble error={go.error} />
-        <div className="flex flex-wrap gap-2">
-          <Button
-            kind="alarm"
-            busy={go.isPending}
-            onClick={() => {
-              go.mutate();
-            }}
-          >
-            Let {domain.unicode} go
-          </Button>
-          <Button
-            onClick={() => {
-              setAsking(false);
-            }}
-          >
-            Keep it
-          </Button>
-        </div>
+        <DialogActions
+          kind="alarm"
+          busy={go.isPending}
+          onDo={() => {
+            go.mutate();
+          }}
+          leave="Keep it"
+          onLeave={() => {
+            setAsking(false);
+          }}
+        >
+          Let {domain.unicode} go
+        </DialogActions>
       </Dialog>
     </p>
   );

@@ -1,8 +1,10 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Mast } from '../app/Mast';
-import type { Schemas } from '../api/client';
-import { useDomains, useSites } from '../api/queries';
+import { api, dataOf, type Schemas } from '../api/client';
+import { keys, useDomains, useSites } from '../api/queries';
+import { HAPPENED } from '../schedule/happened';
 import { Diamond, Empty, Loading, Trouble } from '../ui/Notice';
 import { Panes } from '../ui/Panes';
 import { HostName, Time } from '../ui/Words';
@@ -105,7 +107,32 @@ function Ledger({ domains, chosen }: { domains: Domain[]; chosen: string | undef
           </li>
         ))}
       </ul>
+      <Past />
     </>
+  );
+}
+
+/** What happened to the domains of late. */
+function Past() {
+  const past = useQuery({
+    queryKey: [...keys.domains, 'past'],
+    queryFn: () => dataOf(api.GET('/api/domain-activities')),
+  });
+  if (!past.data || past.data.length === 0) return null;
+  return (
+    <details className="mt-4">
+      <summary className="text-soft min-h-6 cursor-pointer py-1">What happened</summary>
+      <ul>
+        {past.data.map((a) => (
+          <li key={a.id} className="border-water border-b py-1 [overflow-wrap:anywhere]">
+            <strong className="font-medium">{a.who || 'The harbor'}</strong> {HAPPENED[a.kind]} {a.detail}{' '}
+            <span className="text-soft">
+              <Time at={a.at} short />
+            </span>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

@@ -1,8 +1,35 @@
+import { addDays } from 'date-fns';
 import { Link } from 'react-router';
 import { Mast } from '../app/Mast';
-import { useSites } from '../api/queries';
-import { Empty, Loading, Trouble } from '../ui/Notice';
+import { harborNow } from '../app/harborClock';
+import { useDomains, useSites } from '../api/queries';
+import { Empty, Loading, Notice, Trouble } from '../ui/Notice';
+import { Time } from '../ui/Words';
 import { Lanes } from './Lanes';
+
+const SOON_DAYS = 30;
+
+/** Domains that end soon, or that something is amiss with. */
+function DomainNotices() {
+  const domains = useDomains();
+  const soon = addDays(harborNow(), SOON_DAYS);
+  return domains.data
+    ?.filter(
+      (d) => d.trouble !== '' || (!d.autoRenew && d.expiresAt !== null && new Date(d.expiresAt) < soon),
+    )
+    .map((d) => (
+      <Notice key={d.id} kind="attention">
+        <Link to={`/domains/${d.id}`}>{d.unicode}</Link>{' '}
+        {d.trouble !== '' || d.expiresAt === null ? (
+          d.trouble
+        ) : (
+          <>
+            ends <Time at={d.expiresAt} /> and does not renew itself.
+          </>
+        )}
+      </Notice>
+    ));
+}
 
 export function AllSites() {
   const sites = useSites();
@@ -18,6 +45,7 @@ export function AllSites() {
       </Mast>
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="sr-only">All sites</h1>
+        <DomainNotices />
         <Trouble error={sites.error} />
         {sites.isPending && <Loading />}
         {sites.data?.length === 0 && (

@@ -101,7 +101,7 @@ function LaneRow({ lane, x, now }: { lane: Lane; x: X; now: Date }) {
         {steps.map((step) => (
           <p key={step.words} className="flex gap-1.5">
             {step.attention && <Diamond />}
-            <Link to={step.to} className="min-w-0 [overflow-wrap:anywhere]">
+            <Link to={step.to} className="min-w-0 py-0.5 [overflow-wrap:anywhere]">
               {step.words}
             </Link>
           </p>

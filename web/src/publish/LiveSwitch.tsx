@@ -6,6 +6,7 @@ import { refreshSite } from '../api/queries';
 import type { SiteView } from '../site/SiteFrame';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
+import { DialogActions } from '../ui/DialogActions';
 import { Flag } from '../ui/Flag';
 import { Trouble } from '../ui/Notice';
 import { Pennant } from '../ui/Pennant';
@@ -69,24 +70,19 @@ export function LiveSwitch({ site }: { site: SiteView }) {
             : 'Nothing is deleted: pages, versions and addresses stay. Put it live again from this same switch.'}
         </p>
         <Trouble error={change.error} />
-        <div className="flex flex-wrap gap-2">
-          <Button
-            kind={to ? 'primary' : 'alarm'}
-            busy={change.isPending}
-            onClick={() => {
-              change.mutate();
-            }}
-          >
-            {words} {site.title}
-          </Button>
-          <Button
-            onClick={() => {
-              setOpen(false);
-            }}
-          >
-            Leave it as it is
-          </Button>
-        </div>
+        <DialogActions
+          kind={to ? 'primary' : 'alarm'}
+          busy={change.isPending}
+          onDo={() => {
+            change.mutate();
+          }}
+          leave="Leave it as it is"
+          onLeave={() => {
+            setOpen(false);
+          }}
+        >
+          {words} {site.title}
+        </DialogActions>
       </Dialog>
     </span>
   );

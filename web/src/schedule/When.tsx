@@ -1,39 +1,10 @@
 import { format } from 'date-fns';
-import type { Schemas } from '../api/client';
 import { useActivities, usePast } from '../api/queries';
 import { useThisSite } from '../site/SiteFrame';
 import { Lanes } from '../overview/Lanes';
 import { Loading, Trouble } from '../ui/Notice';
+import { HAPPENED } from './happened';
 import { Time } from '../ui/Words';
-
-type Kind = Schemas['Entry']['kind'];
-
-const WORDS: Record<Kind, string> = {
-  SITE_CREATED: 'made the site',
-  SITE_CHANGED: 'changed the settings',
-  DRAFT_CHANGED: 'draft:',
-  VERSION_SAVED: 'saved',
-  VERSION_CHANGED: 'described',
-  ADDRESS_CLAIMED: 'claimed',
-  ADDRESS_CHANGED: 'address:',
-  ADDRESS_RELEASED: 'released',
-  RIGHTS_CONFIRMED: 'confirmed that the content is theirs to publish',
-  PUBLISHED: 'published',
-  PUBLISH_FAILED: 'publish failed:',
-  UNPUBLISHED: 'took the site down, from',
-  PUT_LIVE: 'put live',
-  RESTORED: 'restored into the draft:',
-  DOMAIN_REGISTERED: 'registered',
-  DOMAIN_BROUGHT: 'brought',
-  DOMAIN_PROVEN: 'proved',
-  DOMAIN_CHANGED: 'domain:',
-  DOMAIN_RENEWED: 'renewed',
-  DOMAIN_ENDS: 'domain:',
-  DOMAIN_LOST: 'lost',
-  DOMAIN_LET_GO: 'let go',
-  ZONE_CHANGED: 'changed the zone',
-  ADDRESS_DRIFTED: 'noticed:',
-};
 
 export function When() {
   const site = useThisSite();
@@ -60,7 +31,7 @@ export function When() {
                     {format(new Date(a.at), 'HH:mm')}
                   </time>
                   <span className="[overflow-wrap:anywhere]">
-                    <strong className="font-medium">{a.who || 'The harbor'}</strong> {WORDS[a.kind]}{' '}
+                    <strong className="font-medium">{a.who || 'The harbor'}</strong> {HAPPENED[a.kind]}{' '}
                     {a.detail}
                   </span>
                 </li>

@@ -9,6 +9,7 @@ import { useThisSite } from '../site/SiteFrame';
 import { Button } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Dialog } from '../ui/Dialog';
+import { DialogActions } from '../ui/DialogActions';
 import { Field } from '../ui/Field';
 import { Flag } from '../ui/Flag';
 import { Notice, Trouble } from '../ui/Notice';
@@ -134,24 +135,18 @@ function BringBack({ version }: { version: Version }) {
           list.
         </p>
         <Trouble error={putLive.error} />
-        <div className="flex flex-wrap gap-2">
-          <Button
-            kind="primary"
-            busy={putLive.isPending}
-            onClick={() => {
-              putLive.mutate();
-            }}
-          >
-            Put version {version.number} live
-          </Button>
-          <Button
-            onClick={() => {
-              setAsking(false);
-            }}
-          >
-            Leave it as it is
-          </Button>
-        </div>
+        <DialogActions
+          busy={putLive.isPending}
+          onDo={() => {
+            putLive.mutate();
+          }}
+          leave="Leave it as it is"
+          onLeave={() => {
+            setAsking(false);
+          }}
+        >
+          Put version {version.number} live
+        </DialogActions>
       </Dialog>
     </div>
   );

@@ -25,6 +25,8 @@ public final class Bench {
         all.put("difference", DifferenceBench::run);
         all.put("visitors", () -> VisitorsBench.run(folder.resolve("visitors")));
         all.put("intake", () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run());
+        all.put("addresses", () -> AddressBench.run(folder.resolve("addresses")));
+        all.put("looks", () -> CheckBench.run(origin, visitors));
         all.put("first-load", () -> FirstLoadBench.run(origin));
         if (arguments.length > 3) {
             all.keySet().retainAll(List.of(arguments[3]));

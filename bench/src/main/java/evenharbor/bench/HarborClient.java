@@ -8,6 +8,10 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -79,6 +83,45 @@ final class HarborClient {
 
     void claim(String site, String name) throws IOException {
         post("/api/sites/" + site + "/addresses", Map.of("typed", name));
+    }
+
+    void putText(String site, String path, String text) throws IOException {
+        ask(
+                "PUT",
+                "/api/sites/" + site + "/draft/text?path=" + path,
+                HttpRequest.BodyPublishers.ofByteArray(JSON.writeValueAsBytes(Map.of("text", text))),
+                true);
+    }
+
+    /**
+     * Has all of a site's addresses looked at, some at once.
+     *
+     * @return seconds from when the first of them were done to when the last were, by the harbor's own record
+     */
+    double look(String site) throws IOException {
+        String before = newestLook(site);
+        post("/api/sites/" + site + "/where/looks", Map.of());
+        do {
+            // Asking more often would be a load of its own.
+            pause(1_500);
+        } while (oldestLook(site).compareTo(before) <= 0);
+        return Duration.between(Instant.parse(oldestLook(site)), Instant.parse(newestLook(site))).toMillis() / 1e3;
+    }
+
+    private List<String> lookTimes(String site) throws IOException {
+        List<String> times = new ArrayList<>();
+        ask("GET", "/api/sites/" + site + "/where", HttpRequest.BodyPublishers.noBody(), true)
+                .get("addresses")
+                .forEach(a -> times.add(a.get("askedAt").isNull() ? "" : a.get("askedAt").asString()));
+        return times;
+    }
+
+    private String newestLook(String site) throws IOException {
+        return Collections.max(lookTimes(site));
+    }
+
+    private String oldestLook(String site) throws IOException {
+        return Collections.min(lookTimes(site));
     }
 
     /** Takes a ZIP in. @return seconds until it is safely on disk */

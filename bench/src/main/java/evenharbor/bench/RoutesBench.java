@@ -1,6 +1,7 @@
 package evenharbor.bench;
 
 import evenharbor.core.route.Decision;
+import evenharbor.core.route.HostRoutes;
 import evenharbor.core.route.Routes;
 import evenharbor.core.route.SiteRoutes;
 import evenharbor.core.route.VisitorRequest;
@@ -46,6 +47,7 @@ public class RoutesBench {
     public int hosts;
 
     private Routes routes;
+    private Routes mounted;
     private Map<String, SiteRoutes> hostsAlone;
     private Map<String, Map<String, FileEntry>> hostsAndPaths;
     private VisitorRequest[] requests;
@@ -62,6 +64,11 @@ public class RoutesBench {
             byHost.put(names[i], SiteRoutes.of(manifest(i), new SiteRoutes.Manner(false, true)));
         }
         routes = Routes.ofSites(byHost);
+        // A site at each name, and another under a path of it.
+        Map<String, HostRoutes> mounts = new HashMap<>();
+        SiteRoutes spring = SiteRoutes.of(manifest(hosts), new SiteRoutes.Manner(false, true, "", "/spring"));
+        byHost.forEach((name, site) -> mounts.put(name, HostRoutes.of(Map.of("/", site, "/spring/", spring))));
+        mounted = Routes.of(mounts);
         hostsAlone = new HashMap<>(byHost);
         hostsAndPaths = new HashMap<>();
         for (int i = 0; i < hosts; i++) {
@@ -102,6 +109,12 @@ public class RoutesBench {
         return routes.decide(request());
     }
 
+    /** The same with a second site under a path of each name. */
+    @Benchmark
+    public Decision decideMounted() {
+        return mounted.decide(request());
+    }
+
     /** What it is held against: plain look-ups of the same keys, the host name and then the path. */
     @Benchmark
     public FileEntry lookUp() {
@@ -129,6 +142,7 @@ public class RoutesBench {
         double small = scores.get("decide100");
         double lookUp = scores.get("lookUp10000");
         double host = scores.get("lookUpHost10000");
+        double mounts = scores.get("decideMounted10000");
         // A map with more names misses the processor's caches more often, whatever is done with it.
         double growth = (decide / small) / (lookUp / scores.get("lookUp100"));
         return List.of(
@@ -144,6 +158,12 @@ public class RoutesBench {
                         2,
                         "x",
                         String.format("%.0f ns / %.0f ns", decide, host)),
+                Row.atMost(
+                        "Routes.decide with a path under each name / without",
+                        mounts / decide,
+                        1.5,
+                        "x",
+                        String.format("%.0f ns / %.0f ns", mounts, decide)),
                 Row.atMost(
                         "Routes.decide, growth 100 -> 10,000 / that of the maps",
                         growth,

@@ -14,6 +14,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Activities {
 
+    /** Stands for the site where something belongs to none. */
+    public static final String NO_SITE = "";
+
     private static final int LONGEST_DETAIL = 480;
 
     private final ActivityRepository repository;
@@ -53,7 +56,16 @@ public class Activities {
     /** What happened to a site, the latest first. */
     @Transactional(readOnly = true)
     public List<Entry> of(String siteId, int most) {
-        List<Activity> found = repository.findBySiteIdOrderByIdDesc(siteId, Limit.of(most));
+        return entries(repository.findBySiteIdOrderByIdDesc(siteId, Limit.of(most)));
+    }
+
+    /** What happened to things of an account that belong to no site, the latest first. */
+    @Transactional(readOnly = true)
+    public List<Entry> ofAccount(String accountId, int most) {
+        return entries(repository.findByAccountIdAndSiteIdOrderByIdDesc(accountId, NO_SITE, Limit.of(most)));
+    }
+
+    private List<Entry> entries(List<Activity> found) {
         People.Names names = people.names(found.stream().map(a -> a.personId).toList());
         return found.stream()
                 .map(a -> new Entry(a.id, a.kind, names.of(a.personId), a.detail, a.at))

@@ -9,6 +9,8 @@ interface ActivityRepository extends Repository<Activity, Long> {
 
     List<Activity> findBySiteIdOrderByIdDesc(String siteId, Limit limit);
 
+    List<Activity> findByAccountIdAndSiteIdOrderByIdDesc(String accountId, String siteId, Limit limit);
+
     List<Activity> findByIdGreaterThanOrderById(long id, Limit limit);
 
     Activity findFirstByOrderByIdDesc();

@@ -47,7 +47,7 @@ import tools.jackson.databind.json.JsonMapper;
 public class Checks {
 
     private static final int MOST_LOOKS = 24;
-    private static final TypeReference<List<Ladder.Step>> STEPS = new TypeReference<>() {};
+    private static final TypeReference<List<KeptStep>> STEPS = new TypeReference<>() {};
     private static final TypeReference<List<KeptLook>> LOOKS = new TypeReference<>() {};
 
     private final AddressCheckRepository repository;
@@ -100,7 +100,7 @@ public class Checks {
      * How an address stands.
      *
      * @param addressId the address
-     * @param ladder its steps; empty before the first look
+     * @param steps its steps with their times; empty before the first look
      * @param state how it stands as a whole
      * @param since since when it stands so
      * @param askedAt when it was last looked at; empty before the first look
@@ -109,19 +109,25 @@ public class Checks {
      */
     public record Standing(
             String addressId,
-            Ladder ladder,
+            List<KeptStep> steps,
             Ladder.State state,
             Instant since,
             Optional<Instant> askedAt,
             Instant nextLookAt,
-            boolean drifted) {}
+            boolean drifted) {
+
+        /** The first step that is not done; empty when all are. */
+        public Optional<Ladder.Step> hindrance() {
+            return new Ladder(steps.stream().map(KeptStep::step).toList()).hindrance();
+        }
+    }
 
     /** How these addresses stand, by id. */
     public Map<String, Standing> of(Collection<String> addressIds) {
         return repository.findByAddressIdIn(addressIds).stream()
                 .map(c -> new Standing(
                         c.addressId,
-                        new Ladder(json.readValue(c.ladder, STEPS)),
+                        json.readValue(c.ladder, STEPS),
                         c.state,
                         c.since,
                         Optional.ofNullable(c.askedAt),
@@ -283,7 +289,7 @@ public class Checks {
             check.nextLookAt = now.plus(seeing.ladder().nextLook(Duration.between(check.changedAt, now), now));
         }
         check.askedAt = now;
-        check.ladder = json.writeValueAsString(seeing.ladder().steps());
+        check.ladder = json.writeValueAsString(KeptStep.of(seeing.ladder(), json.readValue(check.ladder, STEPS), now));
         check.looks = json.writeValueAsString(seeing.looks());
         repository.save(check);
         if (worse) {

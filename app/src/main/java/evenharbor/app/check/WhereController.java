@@ -53,6 +53,7 @@ class WhereController {
             String seen,
             String from,
             String todo,
+            Instant since,
             @Schema(nullable = true) Instant until,
             List<RecordSet> records) {}
 
@@ -114,20 +115,24 @@ class WhereController {
                 s.since(),
                 s.askedAt().orElse(null),
                 s.nextLookAt(),
-                s.ladder().hindrance().flatMap(Ladder.Step::until).orElse(null),
+                s.hindrance().flatMap(Ladder.Step::until).orElse(null),
                 s.drifted(),
-                s.ladder().steps().stream()
-                        .map(step -> new LadderStep(
-                                step.kind(),
-                                step.kind().words(),
-                                step.state(),
-                                step.expected(),
-                                step.seen(),
-                                step.from(),
-                                step.todo(),
-                                step.until().orElse(null),
-                                step.records()))
-                        .toList());
+                s.steps().stream().map(WhereController::view).toList());
+    }
+
+    private static LadderStep view(KeptStep kept) {
+        Ladder.Step step = kept.step();
+        return new LadderStep(
+                step.kind(),
+                step.kind().words(),
+                step.state(),
+                step.expected(),
+                step.seen(),
+                step.from(),
+                step.todo(),
+                kept.since(),
+                step.until().orElse(null),
+                step.records());
     }
 
     /** Looks at all of the site's addresses again; the answer does not wait for it. */

@@ -14,6 +14,7 @@ import evenharbor.app.publish.Publishing;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.app.version.Versions;
+import evenharbor.app.visit.Visits;
 import evenharbor.app.world.World;
 import evenharbor.core.address.HostName;
 import evenharbor.core.address.Role;
@@ -62,6 +63,7 @@ class DemoLoader implements ApplicationRunner {
     private final Addresses addresses;
     private final Domains domains;
     private final World world;
+    private final Visits visits;
     private final Publishing publishing;
     private final Publisher publisher;
     private final Blobs blobs;
@@ -77,6 +79,7 @@ class DemoLoader implements ApplicationRunner {
             Addresses addresses,
             Domains domains,
             World world,
+            Visits visits,
             Publishing publishing,
             Publisher publisher,
             Blobs blobs,
@@ -90,6 +93,7 @@ class DemoLoader implements ApplicationRunner {
         this.addresses = addresses;
         this.domains = domains;
         this.world = world;
+        this.visits = visits;
         this.publishing = publishing;
         this.publisher = publisher;
         this.blobs = blobs;
@@ -139,6 +143,11 @@ class DemoLoader implements ApplicationRunner {
             site[0] = sites.create(story.title(), Optional.empty(), false, false);
             story.names().forEach(name -> addresses.claim(site[0].id(), name, SiteAddresses.Wish.of(Role.ALIAS)));
         });
+        for (int day = 29; day >= 0; day--) {
+            practice.setTo(now.minus(Duration.ofDays(day)));
+            String host = addresses.hostName(story.names().get(0));
+            visits.add(Map.of(host, 3L + Math.floorMod((host + day).hashCode(), 40)));
+        }
         for (DemoStory.Own own : story.domains()) {
             practice.setTo(now.minus(Duration.ofDays(own.daysAgo())));
             Current.as(tellers.get(0), () -> domain(site[0].id(), own));

@@ -2,6 +2,7 @@ package evenharbor.app.domain;
 
 import evenharbor.app.access.IfMatch;
 import evenharbor.app.access.RepeatKeys;
+import evenharbor.app.activity.Activities;
 import evenharbor.app.problem.Problem;
 import evenharbor.app.registry.Registry;
 import evenharbor.core.address.HostName;
@@ -34,6 +35,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api")
 class DomainController {
+
+    private static final int MOST_ACTIVITIES = 50;
 
     private final Domains domains;
     private final Zones zones;
@@ -283,6 +286,11 @@ class DomainController {
     @GetMapping("/domains")
     List<DomainView> domains() {
         return domains.mine().stream().map(DomainView::of).toList();
+    }
+
+    @GetMapping("/domain-activities")
+    List<Activities.Entry> past() {
+        return domains.past(MOST_ACTIVITIES);
     }
 
     @GetMapping("/domains/{id}")

@@ -176,14 +176,7 @@ class DomainWatch {
             return;
         }
         if (left.isNegative()) {
-            transactions.executeWithoutResult(t -> repository.findById(row.id).ifPresent(fresh -> {
-                fresh.state = Domain.State.ENDED;
-                fresh.provenName = null;
-                fresh.trouble = "The registration has ended.";
-                fresh.nextLookAt = now.plus(Duration.ofDays(1));
-                repository.save(fresh);
-                note(fresh, ActivityKind.DOMAIN_ENDS, "has ended");
-            }));
+            domains.ended(row.id);
             return;
         }
         notice(row, left);
@@ -243,7 +236,7 @@ class DomainWatch {
     private void note(DomainEntity row, ActivityKind kind, String what) {
         activities.note(
                 kind,
-                "",
+                Activities.NO_SITE,
                 new Person(row.createdBy, row.accountId, "", ""),
                 row.toDomain().name().unicode() + " " + what);
     }

@@ -196,12 +196,16 @@ public class Domains {
     private DomainEntity begin(HostName name, Price price) {
         try {
             return transactions.execute(t -> {
-                // An unproven claim of one's own becomes the registration.
-                repository
-                        .findByNameAndAccountId(name.ascii(), Current.person().accountId())
-                        .ifPresent(repository::delete);
-                repository.flush();
+                // An unproven claim of one's own, or a registration that ended, becomes the new one with all under it.
+                Optional<DomainEntity> own = repository.findByNameAndAccountId(
+                        name.ascii(), Current.person().accountId());
+                own.ifPresent(before -> {
+                    copies.deleteByDomainId(before.id);
+                    repository.delete(before);
+                    repository.flush();
+                });
                 DomainEntity row = fresh(name, Domain.Source.REGISTERED, Domain.State.REGISTERING);
+                own.ifPresent(before -> row.id = before.id);
                 row.provenName = name.ascii();
                 row.hosted = true;
                 row.firstYear = price.firstYear();
@@ -263,7 +267,7 @@ public class Domains {
     private void note(ActivityKind kind, DomainEntity row, String detail) {
         activities.note(
                 kind,
-                "",
+                Activities.NO_SITE,
                 new Person(row.createdBy, row.accountId, "", ""),
                 row.toDomain().name().unicode() + (detail.isEmpty() ? "" : ", " + detail));
     }
@@ -289,11 +293,17 @@ public class Domains {
                             + " Nothing was changed.");
         }
         Optional<Domain> before = mine(name);
-        if (before.isPresent()) {
+        if (before.isPresent() && before.get().state() != Domain.State.ENDED) {
             return before.get();
         }
         return transactions.execute(t -> {
-            DomainEntity row = fresh(name, Domain.Source.BROUGHT, Domain.State.CLAIMED);
+            DomainEntity row = before.flatMap(d -> repository.findById(d.id()))
+                    .orElseGet(() -> fresh(name, Domain.Source.BROUGHT, Domain.State.CLAIMED));
+            row.source = Domain.Source.BROUGHT;
+            row.state = Domain.State.CLAIMED;
+            row.hosted = false;
+            row.expiresAt = null;
+            row.trouble = "";
             row.nextLookAt = clock.instant();
             repository.save(row);
             note(ActivityKind.DOMAIN_BROUGHT, row, "");
@@ -346,6 +356,23 @@ public class Domains {
                 told(other, true);
             }
         }
+    }
+
+    /** The registration of a domain has ended: its addresses are served no more. */
+    void ended(String id) {
+        transactions.executeWithoutResult(t -> repository.findById(id).ifPresent(row -> {
+            row.state = Domain.State.ENDED;
+            row.provenName = null;
+            row.trouble = "The registration has ended. Register the name again, if it is still free.";
+            row.nextLookAt = clock.instant().plusSeconds(86_400);
+            note(ActivityKind.DOMAIN_ENDS, row, "has ended");
+            told(row, false);
+        }));
+    }
+
+    /** What happened to the account's domains, the latest first. */
+    public List<Activities.Entry> past(int most) {
+        return activities.ofAccount(Current.person().accountId(), most);
     }
 
     /** Switches automatic renewal. */

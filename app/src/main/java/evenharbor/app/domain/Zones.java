@@ -284,7 +284,7 @@ public class Zones {
                 copy.changedBy = p.id();
                 activities.note(
                         ActivityKind.ZONE_CHANGED,
-                        "",
+                        Activities.NO_SITE,
                         p,
                         domain.name().unicode() + ", "
                                 + ZoneDifference.between(before, after).steps().size() + " record sets");

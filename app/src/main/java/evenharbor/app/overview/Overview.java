@@ -198,8 +198,7 @@ class Overview {
                 })
                 .map(a -> {
                     Checks.Standing s = standings.get(a.id());
-                    String step =
-                            s.ladder().hindrance().map(h -> h.kind().words()).orElse("");
+                    String step = s.hindrance().map(h -> h.kind().words()).orElse("");
                     return new TroubleView(a.id(), a.shown(), s.state(), step);
                 })
                 .toList();

@@ -71,6 +71,18 @@ final class Browser {
         driver.get(path.startsWith("http") ? path : origin + path);
     }
 
+    /** Signs a person in from the start, whoever was signed in before. */
+    void signIn(String email, String password) {
+        open("/sign-in");
+        driver.manage().deleteAllCookies();
+        open("/sign-in");
+        fill("E-mail", email);
+        fill("Password", password);
+        press("Sign in");
+        sees("All sites");
+        control("New site");
+    }
+
     void resize(int width, int height) {
         driver.manage().window().setSize(new Dimension(width, height));
     }

@@ -44,16 +44,6 @@ class WhereTest {
         browser.close();
     }
 
-    private void signIn(String email, String password) {
-        browser.open("/sign-in");
-        browser.driver.manage().deleteAllCookies();
-        browser.open("/sign-in");
-        browser.fill("E-mail", email);
-        browser.fill("Password", password);
-        browser.press("Sign in");
-        browser.control("New site");
-    }
-
     private ApiClient person(String title, String page) {
         ApiClient person = harbor.person();
         String site = person.site(title);
@@ -99,7 +89,7 @@ class WhereTest {
     void aNameGoesFromNotRegisteredToVisitedWhileAResolverStillHoldsTheOldAnswer() throws IOException {
         String name = "lanternfish.art.localhost";
         ApiClient person = person("Lanternfish", "<!doctype html><title>Lanternfish</title><h1>Deep light</h1>");
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         askTooEarly(name);
         browser.press("Lanternfish");
         browser.press("Where");
@@ -155,7 +145,7 @@ class WhereTest {
     @Test
     void aNameRegisteredElsewhereIsBroughtProvenAndItsWrongTurnsAreSaid() {
         ApiClient person = person("Nightjar", "<!doctype html><title>Nightjar</title><h1>Nightjar</h1>");
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/practice");
         browser.fill("Register a name with another company", "nightjar.club.localhost");
         browser.press("Register it there");
@@ -201,7 +191,7 @@ class WhereTest {
     @Test
     void recordsAreEditedWithTheirFaultsSaidAsTypedAndReviewedBeforeTheyGoOut() {
         ApiClient person = person("Zoned", "<h1>Zoned</h1>");
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/domains");
         browser.fill("Name", "zonedquay");
         browser.press("Register zonedquay.club.localhost …");
@@ -240,7 +230,7 @@ class WhereTest {
         String site = site(person);
         person.claim(site, "roles-old").is(201);
         person.publish(site);
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/sites/" + site + "/where/"
                 + person.where(site).get(0).get("address").get("id").asString());
         browser.press("Change its name …");

@@ -38,17 +38,6 @@ class WholeWayTest {
         browser.close();
     }
 
-    private void signIn(String email, String password) {
-        browser.open("/");
-        browser.driver.manage().deleteAllCookies();
-        browser.open("/sign-in");
-        browser.fill("E-mail", email);
-        browser.fill("Password", password);
-        browser.press("Sign in");
-        browser.sees("All sites");
-        browser.control("New site");
-    }
-
     private static Path site(String name, Map<String, String> files) throws IOException {
         Path root = folder.resolve(name);
         for (Map.Entry<String, String> file : files.entrySet()) {
@@ -219,7 +208,7 @@ class WholeWayTest {
     @Test
     void aBadZipIsRefusedAndAGoodOneFillsTheSameSite() throws IOException {
         ApiClient person = harbor.person();
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.press("New site");
         browser.fill("What is it called?", "Zipped");
         Path bad = Files.write(folder.resolve("bad.zip"), Zips.of(Map.of("../out.html", "x")));
@@ -242,7 +231,7 @@ class WholeWayTest {
         person.putText(site, "index.html", page("one")).is(200);
         person.post("/api/sites/" + site + "/versions", Map.of("name", "Sketch"))
                 .is(201);
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/sites/" + site + "/what/versions/1");
         assertThat(browser.inFrame("Version 1: index.html")).contains("one");
         person.putText(site, "index.html", page("someone else's work")).is(200);
@@ -263,7 +252,7 @@ class WholeWayTest {
         ApiClient person = harbor.person();
         String site = person.site("Interrupted");
         person.putText(site, "index.html", page("x")).is(200);
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/sites/" + site + "/what");
         browser.fill("Name for a version", "half done");
         browser.driver.manage().deleteCookieNamed("harbor-session");
@@ -282,7 +271,7 @@ class WholeWayTest {
         ApiClient person = harbor.person();
         String site = person.site("Followed");
         person.putText(site, "index.html", page("x")).is(200);
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/sites/" + site + "/what");
         browser.sees("index.html");
         person.putText(site, "from-elsewhere.html", page("y")).is(200);
@@ -295,7 +284,7 @@ class WholeWayTest {
         ApiClient person = harbor.person();
         String site = person.site("Original");
         person.putText(site, "index.html", page("copied")).is(200);
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.press("New site");
         browser.fill("What is it called?", "Second");
         browser.press("A copy of another site");
@@ -317,7 +306,7 @@ class WholeWayTest {
         String site = person.site("Files");
         person.putText(site, "index.html", page("x")).is(200);
         person.putText(site, "old-name.html", page("y")).is(200);
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/sites/" + site + "/what?path=old-name.html");
         browser.press("Rename");
         browser.fill("New path", "folder/new-name.html");
@@ -341,7 +330,7 @@ class WholeWayTest {
         ApiClient other = harbor.person();
         String foreign = other.site("Foreign");
         ApiClient person = harbor.person();
-        signIn(person.email(), ApiClient.PASSWORD);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/sites/" + foreign + "/what");
         browser.sees("This site is not there.");
         assertThat(browser.driver.getPageSource()).doesNotContain("Foreign");
@@ -349,7 +338,7 @@ class WholeWayTest {
 
     @Test
     void keysLeadEverywhere() {
-        signIn("marta@papermoon.example", "moon over the quay");
+        browser.signIn("marta@papermoon.example", "moon over the quay");
         browser.press("Papermoon");
         browser.sees("The draft");
         for (List<String> way : List.of(
@@ -373,7 +362,7 @@ class WholeWayTest {
 
     @Test
     void axeFindsNoSeriousFaultOnAnyScreenByDayOrNight() {
-        signIn("marta@papermoon.example", "moon over the quay");
+        browser.signIn("marta@papermoon.example", "moon over the quay");
         browser.press("Papermoon");
         browser.sees("The draft");
         String papermoon = browser.driver.getCurrentUrl().replaceFirst("/what.*", "");
@@ -401,7 +390,7 @@ class WholeWayTest {
 
     @Test
     void onAPhoneNothingReachesOverTheEdge() {
-        signIn("marta@papermoon.example", "moon over the quay");
+        browser.signIn("marta@papermoon.example", "moon over the quay");
         browser.press("Papermoon");
         browser.sees("The draft");
         String papermoon = browser.driver.getCurrentUrl().replaceFirst("/what.*", "");

@@ -261,7 +261,7 @@ public record Ladder(List<Step> steps) {
                 Kind.LEADS_HERE,
                 State.FAILED,
                 expected,
-                comparison.sentence() + " Seen: " + look.v4().words() + ".",
+                comparison.sentence(),
                 look.from(),
                 todo,
                 Optional.empty(),
