@@ -136,7 +136,7 @@ function Touched({ site, address }: { site: SiteView; address: Schemas['Address'
               className="border-water grid grid-cols-[minmax(9rem,2fr)_3fr] gap-x-3 border-b py-1"
             >
               <Link
-                to={`/sites/${m.siteId}/what?file=${encodeURIComponent(m.path)}`}
+                to={`/sites/${m.siteId}/what?path=${encodeURIComponent(m.path)}`}
                 className="[overflow-wrap:anywhere]"
               >
                 {m.siteId === site.id ? '' : `${m.site}: `}

@@ -366,13 +366,17 @@ class WholeWayTest {
         browser.press("Papermoon");
         browser.sees("The draft");
         String papermoon = browser.driver.getCurrentUrl().replaceFirst("/what.*", "");
+        String address = firstAddress(papermoon);
         for (String colours : List.of("light", "night")) {
             browser.script("localStorage.setItem('harbor-theme', arguments[0])", colours);
             for (List<String> screen : List.of(
                     List.of(harbor.origin() + "/", "Foxglove"),
                     List.of(harbor.origin() + "/new", "It begins with"),
                     List.of(papermoon + "/where", "Add an address"),
-                    List.of(papermoon + "/where/papermoon", "Yours since"),
+                    List.of(address, "Visitors get this site"),
+                    List.of(papermoon + "/where/harbor", "This harbor"),
+                    List.of(harbor.origin() + "/domains", "a year in all"),
+                    List.of(harbor.origin() + "/practice", "Move it on"),
                     List.of(papermoon + "/what", "The draft"),
                     List.of(papermoon + "/what?path=index.html", "Save in the draft"),
                     List.of(papermoon + "/what/look", "Edit this page"),
@@ -388,6 +392,17 @@ class WholeWayTest {
         browser.script("localStorage.removeItem('harbor-theme')");
     }
 
+    /** The screen of the first address of a site. */
+    private String firstAddress(String site) {
+        browser.open(site + "/where");
+        return browser.until(
+                        "an address",
+                        d -> d.findElements(By.cssSelector("section[aria-label=Addresses] li a")).stream()
+                                .findFirst()
+                                .orElse(null))
+                .getAttribute("href");
+    }
+
     @Test
     void onAPhoneNothingReachesOverTheEdge() {
         browser.signIn("marta@papermoon.example", "moon over the quay");
@@ -397,16 +412,25 @@ class WholeWayTest {
         browser.driver.executeCdpCommand(
                 "Emulation.setDeviceMetricsOverride",
                 Map.of("width", 390, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+        String address = firstAddress(papermoon);
+        for (String path : List.of(address, harbor.origin() + "/domains", harbor.origin() + "/practice")) {
+            browser.open(path);
+            fits(path);
+        }
         for (String path :
                 List.of("/where", "/what", "/what/look", "/what/review", "/what/versions/3", "/when", "/who")) {
             browser.open(papermoon + path);
             browser.sees("Papermoon");
-            Object over = browser.until(
-                    "the screen",
-                    d -> browser.script(
-                            "return document.querySelector('main') && document.documentElement.scrollWidth - window.innerWidth"));
-            assertThat(((Number) over).intValue()).as(path).isLessThanOrEqualTo(0);
+            fits(path);
         }
         browser.driver.executeCdpCommand("Emulation.clearDeviceMetricsOverride", Map.of());
+    }
+
+    private void fits(String path) {
+        Object over = browser.until(
+                "the screen",
+                d -> browser.script(
+                        "return document.querySelector('main') && document.documentElement.scrollWidth - window.innerWidth"));
+        assertThat(((Number) over).intValue()).as(path).isLessThanOrEqualTo(0);
     }
 }
