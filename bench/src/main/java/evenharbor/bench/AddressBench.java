@@ -38,7 +38,9 @@ final class AddressBench {
 
     private static Row reading() {
         AddressReader reader = new AddressReader(
-                "harbor.localhost", List.of("preview.localhost"), new PublicSuffixes(Set.of("art.localhost", "club.localhost")));
+                "harbor.localhost",
+                List.of("preview.localhost"),
+                new PublicSuffixes(Set.of("art.localhost", "club.localhost")));
         double[] rounds = new double[5];
         int faults = 0;
         for (int round = 0; round < rounds.length; round++) {
@@ -49,7 +51,12 @@ final class AddressBench {
             rounds[round] = (System.nanoTime() - start) / 1e3 / ROUNDS;
         }
         Arrays.sort(rounds);
-        return Row.atMost("reading a typed address", rounds[2], 50, "us", "median of 5 rounds of " + ROUNDS + ", " + faults + " faults");
+        return Row.atMost(
+                "reading a typed address",
+                rounds[2],
+                50,
+                "us",
+                "median of 5 rounds of " + ROUNDS + ", " + faults + " faults");
     }
 
     /** Both read every page from disk; one parses it, the other looks for the name. */
@@ -93,7 +100,9 @@ final class AddressBench {
             page.append("<a href=\"http://moon.harbor.localhost/x\">moon</a> and moon.harbor.localhost\n");
         }
         while (page.length() < 10_000) {
-            page.append("<p class=\"m\">").append(Integer.toString(random.nextInt(1 << 20), 36)).append(" moons over the harbor\n");
+            page.append("<p class=\"m\">")
+                    .append(Integer.toString(random.nextInt(1 << 20), 36))
+                    .append(" moons over the harbor\n");
         }
         return page.toString();
     }

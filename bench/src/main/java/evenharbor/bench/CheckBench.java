@@ -68,7 +68,8 @@ final class CheckBench {
             for (String name : names.subList(from, Math.min(names.size(), from + IN_FLIGHT))) {
                 for (SimpleResolver server : servers) {
                     for (int type : new int[] {Type.A, Type.AAAA}) {
-                        Message query = Message.newQuery(Record.newRecord(Name.fromString(name + ".harbor.localhost."), type, DClass.IN));
+                        Message query = Message.newQuery(
+                                Record.newRecord(Name.fromString(name + ".harbor.localhost."), type, DClass.IN));
                         if (server != servers.get(2)) {
                             query.getHeader().unsetFlag(Flags.RD);
                         }

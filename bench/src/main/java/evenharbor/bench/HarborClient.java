@@ -105,14 +105,17 @@ final class HarborClient {
             // Asking more often would be a load of its own.
             pause(1_500);
         } while (oldestLook(site).compareTo(before) <= 0);
-        return Duration.between(Instant.parse(oldestLook(site)), Instant.parse(newestLook(site))).toMillis() / 1e3;
+        return Duration.between(Instant.parse(oldestLook(site)), Instant.parse(newestLook(site)))
+                        .toMillis()
+                / 1e3;
     }
 
     private List<String> lookTimes(String site) throws IOException {
         List<String> times = new ArrayList<>();
         ask("GET", "/api/sites/" + site + "/where", HttpRequest.BodyPublishers.noBody(), true)
                 .get("addresses")
-                .forEach(a -> times.add(a.get("askedAt").isNull() ? "" : a.get("askedAt").asString()));
+                .forEach(a -> times.add(
+                        a.get("askedAt").isNull() ? "" : a.get("askedAt").asString()));
         return times;
     }
 
