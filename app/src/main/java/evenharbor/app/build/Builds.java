@@ -85,6 +85,11 @@ public class Builds {
         return known;
     }
 
+    /** Whether a build is at hand already, so that it costs nothing. */
+    public boolean ready(String manifest, Settings settings) {
+        return builds.getIfPresent(new Wanted(manifest, new Settings(true, settings.pinned()), "")) != null;
+    }
+
     private Manifest built(Manifest source, Settings settings, String base) {
         Memory memory = new Memory(blobs.batch());
         try {

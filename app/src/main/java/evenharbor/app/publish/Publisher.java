@@ -109,10 +109,16 @@ public class Publisher {
         try {
             Manifest manifest = manifests.get(publication.manifest);
             check(publication, manifest);
-            step(id, Publication.Step.BUILDING, 0, manifest.count());
+            // Progress is recorded where there is something to wait for: each record costs a sync of the disk.
+            boolean ready = builds.ready(publication.manifest, site.settings());
+            if (!ready) {
+                step(id, Publication.Step.BUILDING, 0, manifest.count());
+            }
             String build = builds.of(publication.manifest, site.settings(), "");
             blobs.settle();
-            step(id, Publication.Step.SWITCHING, manifest.count(), manifest.count());
+            if (!ready) {
+                step(id, Publication.Step.SWITCHING, manifest.count(), manifest.count());
+            }
             transactions.executeWithoutResult(status -> switchOver(id, site, build));
             finish(id);
         } catch (Problem problem) {

@@ -1,6 +1,7 @@
 package evenharbor.core.address;
 
 import com.ibm.icu.text.Transliterator;
+import java.util.Locale;
 import java.util.Optional;
 
 /** Turns any text into a host name label: Latin letters, digits, single hyphens, at most 63 octets. */
@@ -13,7 +14,9 @@ public final class Slug {
 
     /** The label nearest to the text; empty when no letter or digit is left. */
     public static Optional<String> of(String text) {
-        String ascii = TO_ASCII.transliterate(text)
+        // Most names are plain already, and transliterating is slow.
+        boolean plain = text.chars().allMatch(c -> c < 0x80);
+        String ascii = (plain ? text.toLowerCase(Locale.ROOT) : TO_ASCII.transliterate(text))
                 .replaceAll("['’`´]", "")
                 .replaceAll("[^a-z0-9]+", "-")
                 .replaceAll("^-+|-+$", "");
