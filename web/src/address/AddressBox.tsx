@@ -23,13 +23,15 @@ export function AddressBox({ site, suggestion }: { site: SiteView; suggestion: s
   const [typed, setTyped] = useState('');
   const [wish, setWish] = useState(START);
   const [pair, setPair] = useState(true);
+  const [key, setKey] = useState(() => crypto.randomUUID());
   const rested = useDeferredValue(useRested(typed));
   const sense = useSense(site.id, rested);
   const answer = typed.trim() === '' ? undefined : sense.data;
   const current = rested === typed ? answer : undefined;
-  const first = site.addresses.length === 0;
-  const role = first && (wish.role === 'ALIAS' || wish.role === 'FORWARDING') ? 'MAIN' : wish.role;
-  const chosen: Wish = { ...wish, role: current && !current.roles.includes(role) ? 'MAIN' : role };
+  const chosen: Wish = {
+    ...wish,
+    role: current && !current.roles.includes(wish.role) ? (current.roles[0] ?? wish.role) : wish.role,
+  };
   const offer = useOffers(current?.nature === 'TO_BUY' ? current.domain : '').data?.[0];
 
   const claim = useMutation({
@@ -37,7 +39,7 @@ export function AddressBox({ site, suggestion }: { site: SiteView; suggestion: s
       if (current?.nature === 'TO_BUY' && offer) {
         await dataOf(
           api.POST('/api/domains', {
-            params: { header: { 'Idempotency-Key': crypto.randomUUID() } },
+            params: { header: { 'Idempotency-Key': key } },
             body: { name: current.domain, firstYear: offer.firstYear },
           }),
         );
@@ -53,6 +55,7 @@ export function AddressBox({ site, suggestion }: { site: SiteView; suggestion: s
     },
     onSuccess: async (address) => {
       setTyped('');
+      setKey(crypto.randomUUID());
       await Promise.all([refreshSite(site.id), queries.invalidateQueries({ queryKey: keys.domains })]);
       toast(`${address.shown} is yours`);
       await navigate(`/sites/${site.id}/where/${address.id}`);
@@ -78,6 +81,7 @@ export function AddressBox({ site, suggestion }: { site: SiteView; suggestion: s
         spellCheck={false}
         onChange={(e) => {
           claim.reset();
+          setKey(crypto.randomUUID());
           setTyped(e.target.value);
         }}
         hint={
@@ -96,7 +100,7 @@ export function AddressBox({ site, suggestion }: { site: SiteView; suggestion: s
         <>
           <RoleChoice
             siteId={site.id}
-            roles={first ? current.roles.filter((r) => r !== 'ALIAS' && r !== 'FORWARDING') : current.roles}
+            roles={current.roles}
             wish={chosen}
             onChange={(to) => {
               claim.reset();

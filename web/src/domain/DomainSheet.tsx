@@ -1,23 +1,16 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
-import { RecordToCopy } from '../address/LadderView';
 import { api, dataOf, type Schemas } from '../api/client';
 import { keys, queries, useSites } from '../api/queries';
-import { Button } from '../ui/Button';
 import { Check } from '../ui/Check';
-import { Dialog } from '../ui/Dialog';
-import { DialogActions } from '../ui/DialogActions';
 import { Notice, Trouble } from '../ui/Notice';
-import { Flag } from '../ui/Flag';
 import { HostName, Time } from '../ui/Words';
 import { money } from './money';
+import { LetGo } from './LetGo';
+import { Proof } from './Proof';
+import { Under } from './Under';
 import { ZoneEditor } from './ZoneEditor';
 
 type Domain = Schemas['DomainView'];
-
-const TTL = 3600;
 
 /** One domain: whose it is, when it ends, what lies under it, and its records. */
 export function DomainSheet({ domain }: { domain: Domain }) {
@@ -107,37 +100,6 @@ export function DomainSheet({ domain }: { domain: Domain }) {
   );
 }
 
-function Proof({ domain }: { domain: Domain }) {
-  const prove = useMutation({
-    mutationFn: () => dataOf(api.POST('/api/domains/{id}/proof', { params: { path: { id: domain.id } } })),
-    onSuccess: async (look) => {
-      await queries.invalidateQueries({ queryKey: keys.domains });
-      if (look.proven) toast(`${domain.unicode} is proven`);
-    },
-  });
-  return (
-    <Notice kind="attention">
-      <p className="font-medium">Prove that {domain.unicode} is yours</p>
-      <p>
-        Add this record where the domain is managed. Nobody else can know it. We look for it by ourselves.
-      </p>
-      <RecordToCopy set={{ name: domain.proofName, type: 'TXT', ttl: TTL, data: [domain.proof] }} />
-      <p className="mt-2 flex flex-wrap items-center gap-3">
-        <Button
-          busy={prove.isPending}
-          onClick={() => {
-            prove.mutate();
-          }}
-        >
-          Look now
-        </Button>
-        {prove.data && !prove.data.proven && <span>{prove.data.sentence}</span>}
-      </p>
-      <Trouble error={prove.error} />
-    </Notice>
-  );
-}
-
 /** Names and records left behind, at which someone else could answer. */
 function Dangers({ domain }: { domain: Domain }) {
   const dangers = useQuery({
@@ -172,106 +134,5 @@ function Catching({ domain, onChange }: { domain: Domain; onChange: (siteId: str
         ))}
       </select>
     </label>
-  );
-}
-
-function Under({ domain }: { domain: Domain }) {
-  const sites = useSites();
-  const under =
-    sites.data?.flatMap(({ site }) =>
-      site.addresses.filter((a) => a.domainId === domain.id).map((address) => ({ site, address })),
-    ) ?? [];
-  return (
-    <section aria-label="Addresses under it" className="mb-4">
-      <h3 className="mb-1">Addresses under it</h3>
-      {under.length === 0 && (
-        <p className="text-soft">None yet. Open a site, then Where, and add {domain.unicode} there.</p>
-      )}
-      <ul>
-        {under.map(({ site, address }) => {
-          const trouble = site.troubles.find((t) => t.addressId === address.id);
-          return (
-            <li key={address.id} className="flex flex-wrap items-center gap-2 py-0.5">
-              <Flag flag={site.flag} size={20} />
-              <Link to={`/sites/${site.id}/where/${address.id}`}>
-                <HostName name={address.shown} />
-              </Link>
-              <span className="text-soft">
-                {site.title}
-                {trouble ? `, ${trouble.state === 'WAITING' ? 'waiting' : `not yet “${trouble.words}”`}` : ''}
-              </span>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
-}
-
-function LetGo({ domain }: { domain: Domain }) {
-  const navigate = useNavigate();
-  const sites = useSites();
-  const [asking, setAsking] = useState(false);
-  const touched =
-    sites.data?.flatMap(({ site }) =>
-      site.addresses.filter((a) => a.domainId === domain.id).map((a) => a.shown),
-    ) ?? [];
-  const go = useMutation({
-    mutationFn: () => dataOf(api.DELETE('/api/domains/{id}', { params: { path: { id: domain.id } } })),
-    onSuccess: async () => {
-      await navigate('/domains');
-      await queries.invalidateQueries();
-      toast(`${domain.unicode} is let go`);
-    },
-  });
-  const registered = domain.source === 'REGISTERED';
-  return (
-    <p className="mt-6">
-      <Button
-        onClick={() => {
-          setAsking(true);
-        }}
-      >
-        Let it go …
-      </Button>
-      <Dialog open={asking} onOpenChange={setAsking} title={`Let ${domain.unicode} go?`}>
-        <p className="mb-2">
-          {registered
-            ? 'The registration is deleted at once. Anyone can register the name; you can too, if you are first. What was paid is not given back.'
-            : 'The harbor no longer knows it as yours. It stays registered where it is.'}
-        </p>
-        {touched.length > 0 && (
-          <>
-            <p>Visitors find nothing any more at:</p>
-            <ul className="border-water my-2 border-y py-2">
-              {touched.map((name) => (
-                <li key={name} className="mono">
-                  {name}
-                </li>
-              ))}
-            </ul>
-          </>
-        )}
-        {registered && (
-          <p className="mb-3">
-            To let it end by itself, switch the renewal off instead: it works until then.
-          </p>
-        )}
-        <Trouble error={go.error} />
-        <DialogActions
-          kind="alarm"
-          busy={go.isPending}
-          onDo={() => {
-            go.mutate();
-          }}
-          leave="Keep it"
-          onLeave={() => {
-            setAsking(false);
-          }}
-        >
-          Let {domain.unicode} go
-        </DialogActions>
-      </Dialog>
-    </p>
   );
 }

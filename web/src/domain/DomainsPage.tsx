@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Mast } from '../app/Mast';
 import { api, dataOf, type Schemas } from '../api/client';
-import { keys, useDomains, useSites } from '../api/queries';
+import { keys, useDomains } from '../api/queries';
 import { HAPPENED } from '../schedule/happened';
 import { Diamond, Empty, Loading, Trouble } from '../ui/Notice';
 import { Panes } from '../ui/Panes';
@@ -11,6 +11,7 @@ import { HostName, Time } from '../ui/Words';
 import { DomainSearch } from './DomainSearch';
 import { DomainSheet } from './DomainSheet';
 import { money } from './money';
+import { useUnder } from './useUnder';
 
 type Domain = Schemas['DomainView'];
 
@@ -138,12 +139,7 @@ function Past() {
 
 /** How a domain stands, and which of the sites' addresses lie under it. */
 function Standing({ domain }: { domain: Domain }) {
-  const sites = useSites();
-  const under = sites.data?.flatMap(({ site }) =>
-    site.addresses
-      .filter((a) => a.domainId === domain.id)
-      .map((a) => ({ site, a, trouble: site.troubles.find((t) => t.addressId === a.id) })),
-  );
+  const under = useUnder(domain.id);
   const amiss = under?.filter((u) => u.trouble?.state === 'FAILED') ?? [];
   const titles = [...new Set(under?.map((u) => u.site.title) ?? [])];
   return (
@@ -165,7 +161,7 @@ function Standing({ domain }: { domain: Domain }) {
           <Diamond />
           {domain.trouble !== ''
             ? domain.trouble
-            : `${amiss.map((u) => u.a.shown).join(', ')}: does not work yet`}
+            : `${amiss.map((u) => u.address.shown).join(', ')}: does not work yet`}
         </span>
       )}
     </span>

@@ -1,22 +1,15 @@
-import { addDays } from 'date-fns';
 import { Link } from 'react-router';
 import { Mast } from '../app/Mast';
-import { harborNow } from '../app/harborClock';
 import { useDomains, useSites } from '../api/queries';
 import { Empty, Loading, Notice, Trouble } from '../ui/Notice';
 import { Time } from '../ui/Words';
 import { Lanes } from './Lanes';
 
-const SOON_DAYS = 30;
-
 /** Domains that end soon, or that something is amiss with. */
 function DomainNotices() {
   const domains = useDomains();
-  const soon = addDays(harborNow(), SOON_DAYS);
   return domains.data
-    ?.filter(
-      (d) => d.trouble !== '' || (!d.autoRenew && d.expiresAt !== null && new Date(d.expiresAt) < soon),
-    )
+    ?.filter((d) => d.trouble !== '' || d.endsSoon)
     .map((d) => (
       <Notice key={d.id} kind="attention">
         <Link to={`/domains/${d.id}`}>{d.unicode}</Link>{' '}

@@ -36,13 +36,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class AddressController {
 
-    private final Addresses addresses;
+    private final Claims claims;
+    private final AddressChanges changes;
     private final Impacts impacts;
     private final Places places;
     private final HarborProperties harbor;
 
-    AddressController(Addresses addresses, Impacts impacts, Places places, HarborProperties harbor) {
-        this.addresses = addresses;
+    AddressController(Claims claims, AddressChanges changes, Impacts impacts, Places places, HarborProperties harbor) {
+        this.claims = claims;
+        this.changes = changes;
         this.impacts = impacts;
         this.places = places;
         this.harbor = harbor;
@@ -111,7 +113,7 @@ class AddressController {
 
     @GetMapping("/sites/{siteId}/addresses/sense")
     SenseView sense(@PathVariable String siteId, @RequestParam String typed) {
-        Addresses.Answer answer = addresses.read(siteId, typed);
+        Claims.Answer answer = claims.read(siteId, typed);
         AddressSense sense = answer.sense();
         AddressReading reading = sense.reading();
         String host = reading.host().map(HostName::ascii).orElse("");
@@ -138,7 +140,7 @@ class AddressController {
 
     @GetMapping("/names/suggestion")
     Suggestion suggestion(@RequestParam String title) {
-        return new Suggestion(addresses.suggestion(title).orElse(null), harbor.nameEnding());
+        return new Suggestion(claims.suggestion(title).orElse(null), harbor.nameEnding());
     }
 
     @PostMapping("/sites/{siteId}/addresses")
@@ -147,19 +149,12 @@ class AddressController {
         SiteAddresses.Wish wish = claim.wish() == null
                 ? SiteAddresses.Wish.of(Role.ALIAS)
                 : claim.wish().toWish();
-        String pair = Boolean.TRUE.equals(claim.withPair())
-                ? sense(siteId, claim.typed()).pair()
-                : null;
-        Address made = addresses.claim(siteId, claim.typed(), wish);
-        if (pair != null) {
-            addresses.claim(siteId, pair, SiteAddresses.Wish.of(wish.role().serves() ? Role.FORWARDING : wish.role()));
-        }
-        return made;
+        return claims.claim(siteId, claim.typed(), wish, Boolean.TRUE.equals(claim.withPair()));
     }
 
     @PutMapping("/sites/{siteId}/addresses/{id}")
     Address change(@PathVariable String siteId, @PathVariable String id, @Valid @RequestBody Wished wish) {
-        return addresses.change(siteId, id, wish.toWish());
+        return changes.change(siteId, id, wish.toWish());
     }
 
     @GetMapping("/sites/{siteId}/addresses/{id}/impact")
@@ -169,7 +164,7 @@ class AddressController {
 
     @PostMapping("/sites/{siteId}/addresses/{id}/renaming")
     Address rename(@PathVariable String siteId, @PathVariable String id, @Valid @RequestBody Renaming form) {
-        return addresses.rename(
+        return changes.rename(
                 siteId,
                 id,
                 form.typed(),
@@ -178,7 +173,7 @@ class AddressController {
 
     @DeleteMapping("/sites/{siteId}/addresses/{id}")
     List<Address> release(@PathVariable String siteId, @PathVariable String id) {
-        return addresses.release(siteId, id);
+        return changes.release(siteId, id);
     }
 
     @GetMapping("/sites/{siteId}/places")

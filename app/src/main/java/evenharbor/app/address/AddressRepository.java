@@ -21,8 +21,6 @@ interface AddressRepository extends JpaRepository<AddressEntity, String> {
 
     List<AddressEntity> findByHostIn(Collection<String> hosts);
 
-    List<AddressEntity> findByHostAndHeldUntilIsNull(String host);
-
     Optional<AddressEntity> findByHostAndPath(String host, String path);
 
     Optional<AddressEntity> findByIdAndSiteIdAndHeldUntilIsNull(String id, String siteId);
@@ -30,6 +28,8 @@ interface AddressRepository extends JpaRepository<AddressEntity, String> {
     List<AddressEntity> findByRoleAndAccountIdAndHeldUntilIsNull(Role role, String accountId);
 
     List<AddressEntity> findByForwardsUntilLessThanEqualAndHeldUntilIsNull(Instant now, Limit limit);
+
+    boolean existsBySiteIdAndRoleAndHeldUntilIsNull(String siteId, Role role);
 
     long countBySiteIdAndHeldUntilIsNull(String siteId);
 }

@@ -17,17 +17,19 @@ import org.springframework.context.event.EventListener;
 class AddressRounds {
 
     private final Addresses addresses;
+    private final AddressChanges changes;
 
-    AddressRounds(Addresses addresses) {
+    AddressRounds(Addresses addresses, AddressChanges changes) {
         this.addresses = addresses;
+        this.changes = changes;
     }
 
     @Configuration
     static class Job {
         @Bean
-        RecurringTask<Void> forwardsEndTask(ObjectProvider<Addresses> addresses) {
+        RecurringTask<Void> forwardsEndTask(ObjectProvider<AddressChanges> changes) {
             return Tasks.recurring("forwards-end", FixedDelay.ofSeconds(2))
-                    .execute((task, context) -> addresses.getObject().endForwards());
+                    .execute((task, context) -> changes.getObject().endForwards());
         }
     }
 
@@ -40,9 +42,9 @@ class AddressRounds {
     @EventListener
     void domainChanged(DomainChanged changed) {
         if (changed.gone()) {
-            addresses.domainGone(changed.domain().id());
+            changes.domainGone(changed.domain().id());
         } else {
-            addresses.domainChanged(changed.domain().id());
+            changes.domainChanged(changed.domain().id());
         }
     }
 }

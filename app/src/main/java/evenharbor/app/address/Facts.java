@@ -1,12 +1,13 @@
 package evenharbor.app.address;
 
 import evenharbor.app.access.Current;
-import evenharbor.app.domain.Domains;
+import evenharbor.app.domain.Offers;
 import evenharbor.app.draft.Drafts;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.core.address.AddressFacts;
 import evenharbor.core.address.HostName;
+import evenharbor.core.address.Role;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -15,13 +16,13 @@ import org.springframework.stereotype.Component;
 class Facts {
 
     private final AddressRepository repository;
-    private final Domains domains;
+    private final Offers offers;
     private final Drafts drafts;
     private final Sites sites;
 
-    Facts(AddressRepository repository, Domains domains, Drafts drafts, Sites sites) {
+    Facts(AddressRepository repository, Offers offers, Drafts drafts, Sites sites) {
         this.repository = repository;
-        this.domains = domains;
+        this.offers = offers;
         this.drafts = drafts;
         this.sites = sites;
     }
@@ -44,8 +45,13 @@ class Facts {
             }
 
             @Override
+            public boolean mainThere() {
+                return repository.existsBySiteIdAndRoleAndHeldUntilIsNull(siteId, Role.MAIN);
+            }
+
+            @Override
             public DomainFact domain(HostName domain) {
-                return domains.standing(domain);
+                return offers.standing(domain);
             }
 
             @Override

@@ -15,11 +15,11 @@ import evenharbor.app.domain.LeadProperties;
 import evenharbor.app.live.LiveChanged;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
+import evenharbor.core.address.AddressSight;
 import evenharbor.core.address.HostName;
 import evenharbor.core.address.Ladder;
-import evenharbor.core.domain.Comparison;
+import evenharbor.core.domain.Forecast;
 import evenharbor.core.domain.RecordSet;
-import evenharbor.core.domain.Seen;
 import evenharbor.core.domain.Sighting;
 import java.time.Clock;
 import java.time.Duration;
@@ -136,7 +136,6 @@ public class Checks {
                 .collect(Collectors.toMap(Standing::addressId, Function.identity()));
     }
 
-    /** Everything of a site that visitors may notice has changed: its addresses are due for a look. */
     @EventListener
     void changed(AddressesChanged changed) {
         dueNow(changed.siteId(), true);
@@ -202,22 +201,21 @@ public class Checks {
                         })));
     }
 
-    private CompletableFuture<Ladder.Visit> visited(Address address, Optional<Domain> domain, List<Sighting> looks) {
+    private CompletableFuture<AddressSight.Visit> visited(
+            Address address, Optional<Domain> domain, List<Sighting> looks) {
         boolean ours = address.domainId() == null || domain.map(Domain::proven).orElse(false);
         List<String> numbers = looks.stream()
-                .filter(l ->
-                        Comparison.of(lead.expected(), l.v4(), l.v6()).kind().good())
+                .filter(l -> l.leadsHere(lead.expected()))
                 .flatMap(l -> Stream.of(l.v4(), l.v6()))
-                .filter(Seen.Records.class::isInstance)
-                .flatMap(s -> ((Seen.Records) s).data().stream())
+                .flatMap(s -> s.data().stream())
                 .distinct()
                 .toList();
         return !ours || numbers.isEmpty()
-                ? CompletableFuture.completedFuture(Ladder.Visit.NONE)
+                ? CompletableFuture.completedFuture(AddressSight.Visit.NONE)
                 : visitor.visit(address, numbers);
     }
 
-    private Ladder.Sight sight(
+    private AddressSight sight(
             Address address,
             HostName host,
             HostName apex,
@@ -225,47 +223,33 @@ public class Checks {
             Delegation delegation,
             List<Sighting> looks,
             List<Sighting> past,
-            Ladder.Visit visit) {
-        Ladder.Hold hold = address.domainId() == null
-                ? Ladder.Hold.HARBOR
+            AddressSight.Visit visit) {
+        AddressSight.Hold hold = address.domainId() == null
+                ? AddressSight.Hold.HARBOR
                 : domain.isEmpty() || domain.get().state() == Domain.State.ENDED
-                        ? Ladder.Hold.LOST
-                        : domain.get().proven() ? Ladder.Hold.PROVEN : Ladder.Hold.UNPROVEN;
+                        ? AddressSight.Hold.LOST
+                        : domain.get().proven() ? AddressSight.Hold.PROVEN : AddressSight.Hold.UNPROVEN;
         Optional<RecordSet> proof = domain.filter(d -> d.source() == Domain.Source.BROUGHT)
-                .map(d -> new RecordSet(d.proofName().ascii(), "TXT", lead.ttl(), List.of(d.proof())));
-        return new Ladder.Sight(
+                .map(d -> d.proof().record(lead.ttl()));
+        return new AddressSight(
                 host,
                 apex,
                 hold,
                 proof,
                 delegation.seen(),
                 lead.expected(),
-                fixes(host, apex),
+                // Names in full, as they are copied elsewhere.
+                lead.need(host.ascii()).sets(!host.equals(apex)),
                 domain.map(Domain::hosted).orElse(false),
                 looks,
                 past,
                 visit);
     }
 
-    /** The records that would lead here, with names in full, as they are copied elsewhere. */
-    private List<RecordSet> fixes(HostName host, HostName apex) {
-        if (!host.equals(apex)) {
-            return List.of(new RecordSet(host.ascii(), "CNAME", lead.ttl(), List.of(lead.target() + ".")));
-        }
-        List<RecordSet> sets = new ArrayList<>(List.of(new RecordSet(host.ascii(), "A", lead.ttl(), lead.v4())));
-        if (!lead.v6().isEmpty()) {
-            sets.add(new RecordSet(host.ascii(), "AAAA", lead.ttl(), lead.v6()));
-        }
-        return sets;
-    }
-
     /** The sightings that are not right and whose answers may still be kept by someone. */
     private List<KeptLook> kept(List<Sighting> past, List<Sighting> looks) {
-        Instant now = clock.instant();
-        return Stream.concat(looks.stream(), past.stream())
-                .filter(l -> l.v4().conclusive() && l.keptUntil().isAfter(now))
-                .filter(l ->
-                        !Comparison.of(lead.expected(), l.v4(), l.v6()).kind().good())
+        List<Sighting> all = Stream.concat(looks.stream(), past.stream()).toList();
+        return Forecast.lingering(lead.expected(), all, clock.instant()).stream()
                 .limit(MOST_LOOKS)
                 .map(KeptLook::of)
                 .toList();

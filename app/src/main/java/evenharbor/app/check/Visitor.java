@@ -1,20 +1,17 @@
 package evenharbor.app.check;
 
+import com.google.common.hash.Hashing;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.address.Address;
 import evenharbor.app.route.Harbor;
-import evenharbor.core.address.Ladder;
+import evenharbor.core.address.AddressSight;
+import evenharbor.core.domain.InnerNumbers;
 import evenharbor.core.route.Decision;
 import evenharbor.edge.visit.VisitCounter;
-import java.net.InetAddress;
 import java.net.URI;
-import java.net.UnknownHostException;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
@@ -40,10 +37,10 @@ class Visitor {
     }
 
     /** Opens an address at one of these numbers. */
-    CompletableFuture<Ladder.Visit> visit(Address address, List<String> numbers) {
+    CompletableFuture<AddressSight.Visit> visit(Address address, List<String> numbers) {
         Decision decision = harbor.decide(address.hostName(), address.path());
         if (decision instanceof Decision.NothingHere) {
-            return done(new Ladder.Visit(
+            return done(new AddressSight.Visit(
                     false,
                     false,
                     "the site",
@@ -52,7 +49,7 @@ class Visitor {
         }
         Optional<String> number = numbers.stream().filter(this::allowed).findFirst();
         if (number.isEmpty()) {
-            return done(new Ladder.Visit(
+            return done(new AddressSight.Visit(
                     true,
                     false,
                     words(decision),
@@ -69,7 +66,7 @@ class Visitor {
         return http.sendAsync(request, HttpResponse.BodyHandlers.ofByteArray())
                 .handle((answer, e) -> e == null
                         ? compared(decision, answer)
-                        : new Ladder.Visit(
+                        : new AddressSight.Visit(
                                 true,
                                 false,
                                 words(decision),
@@ -77,22 +74,13 @@ class Visitor {
                                 "Nothing to do for the moment. We look again."));
     }
 
-    private static CompletableFuture<Ladder.Visit> done(Ladder.Visit visit) {
+    private static CompletableFuture<AddressSight.Visit> done(AddressSight.Visit visit) {
         return CompletableFuture.completedFuture(visit);
     }
 
-    /** The harbor looks at itself only where its owner set it up so, and never at link-local numbers. */
+    /** Numbers of networks that are not the public one are visited only where everything is practice. */
     private boolean allowed(String number) {
-        try {
-            InetAddress address = InetAddress.getByName(number);
-            boolean inner = address.isLoopbackAddress() || address.isSiteLocalAddress();
-            return !address.isLinkLocalAddress()
-                    && !address.isAnyLocalAddress()
-                    && !address.isMulticastAddress()
-                    && (!inner || properties.practice());
-        } catch (UnknownHostException e) {
-            return false;
-        }
+        return properties.practice() || !InnerNumbers.contains(number);
     }
 
     private static String words(Decision decision) {
@@ -104,12 +92,15 @@ class Visitor {
                 : "the site, which has no front page";
     }
 
-    private static Ladder.Visit compared(Decision decision, HttpResponse<byte[]> answer) {
+    private static AddressSight.Visit compared(Decision decision, HttpResponse<byte[]> answer) {
         int status = answer.statusCode();
         if (decision instanceof Decision.Serve serve) {
-            boolean same =
-                    status == 200 && sha256(answer.body()).equals(serve.file().hash());
-            return new Ladder.Visit(
+            boolean same = status == 200
+                    && Hashing.sha256()
+                            .hashBytes(answer.body())
+                            .toString()
+                            .equals(serve.file().hash());
+            return new AddressSight.Visit(
                     true,
                     same,
                     words(decision),
@@ -121,26 +112,18 @@ class Visitor {
         if (decision instanceof Decision.Forward forward) {
             String location = answer.headers().firstValue("Location").orElse("");
             boolean same = status == forward.status() && location.equals(forward.location());
-            return new Ladder.Visit(
+            return new AddressSight.Visit(
                     true,
                     same,
                     words(decision),
                     same ? "it leads there" : status + " " + location,
                     same ? "" : "Someone else answers at this name. We look again.");
         }
-        return new Ladder.Visit(
+        return new AddressSight.Visit(
                 true,
                 false,
                 "the site's front page",
                 "the site has no front page (" + status + ")",
                 "Add an index.html at the top of the site, then publish.");
-    }
-
-    private static String sha256(byte[] bytes) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 }

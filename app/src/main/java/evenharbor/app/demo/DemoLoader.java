@@ -5,9 +5,12 @@ import evenharbor.app.access.Current;
 import evenharbor.app.access.People;
 import evenharbor.app.access.Person;
 import evenharbor.app.address.Addresses;
+import evenharbor.app.address.Claims;
 import evenharbor.app.content.FileEntries;
 import evenharbor.app.domain.Domain;
-import evenharbor.app.domain.Domains;
+import evenharbor.app.domain.Offers;
+import evenharbor.app.domain.Proofs;
+import evenharbor.app.domain.Registrations;
 import evenharbor.app.draft.Drafts;
 import evenharbor.app.publish.Publisher;
 import evenharbor.app.publish.Publishing;
@@ -61,7 +64,10 @@ class DemoLoader implements ApplicationRunner {
     private final Drafts drafts;
     private final Versions versions;
     private final Addresses addresses;
-    private final Domains domains;
+    private final Claims claims;
+    private final Offers offers;
+    private final Registrations registrations;
+    private final Proofs proofs;
     private final World world;
     private final Visits visits;
     private final Publishing publishing;
@@ -77,7 +83,10 @@ class DemoLoader implements ApplicationRunner {
             Drafts drafts,
             Versions versions,
             Addresses addresses,
-            Domains domains,
+            Claims claims,
+            Offers offers,
+            Registrations registrations,
+            Proofs proofs,
             World world,
             Visits visits,
             Publishing publishing,
@@ -91,7 +100,10 @@ class DemoLoader implements ApplicationRunner {
         this.drafts = drafts;
         this.versions = versions;
         this.addresses = addresses;
-        this.domains = domains;
+        this.claims = claims;
+        this.offers = offers;
+        this.registrations = registrations;
+        this.proofs = proofs;
         this.world = world;
         this.visits = visits;
         this.publishing = publishing;
@@ -118,7 +130,7 @@ class DemoLoader implements ApplicationRunner {
         Person other = people.openAccount("Seaside cinema", "Pia Holm", "pia@seaside.example", PASSWORD);
         Current.as(
                 other,
-                () -> addresses.claim(
+                () -> claims.claim(
                         sites.create("Seaside Cinema", Optional.empty(), false, false)
                                 .id(),
                         "nightmarket",
@@ -141,7 +153,7 @@ class DemoLoader implements ApplicationRunner {
         Site[] site = new Site[1];
         Current.as(tellers.get(0), () -> {
             site[0] = sites.create(story.title(), Optional.empty(), false, false);
-            story.names().forEach(name -> addresses.claim(site[0].id(), name, SiteAddresses.Wish.of(Role.ALIAS)));
+            story.names().forEach(name -> claims.claim(site[0].id(), name, SiteAddresses.Wish.of(Role.ALIAS)));
         });
         for (int day = 29; day >= 0; day--) {
             practice.setTo(now.minus(Duration.ofDays(day)));
@@ -193,22 +205,22 @@ class DemoLoader implements ApplicationRunner {
         HostName name = new HostName(own.domain());
         if (own.elsewhere()) {
             world.registerElsewhere(own.domain());
-            Domain brought = domains.bring(name);
+            Domain brought = proofs.bring(name);
             elsewhere(own, "@", "A", "127.0.0.1");
             if (own.proven()) {
-                elsewhere(own, Domain.PROOF_LABEL, "TXT", brought.proof());
-                domains.prove(brought.id());
+                elsewhere(
+                        own,
+                        brought.proof().name().in(name),
+                        "TXT",
+                        brought.proof().secret());
+                proofs.prove(brought.id());
             }
         } else {
-            long price = domains.offers(List.of(own.domain()))
-                    .get(0)
-                    .price()
-                    .orElseThrow()
-                    .firstYear();
-            domains.register(name, price);
+            long price = offers.of(name).price().orElseThrow().firstYear();
+            registrations.register(name, price);
         }
         own.addresses()
-                .forEach(a -> addresses.claim(
+                .forEach(a -> claims.claim(
                         siteId, a.address(), new SiteAddresses.Wish(a.role(), OptionalInt.empty(), a.pointsTo())));
     }
 

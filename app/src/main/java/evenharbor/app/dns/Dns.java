@@ -169,12 +169,15 @@ public class Dns {
         return v4.thenCombine(v6, (a, b) -> new Sighting(label, authoritative, a, b, clock.instant()));
     }
 
-    /** The texts of TXT records at a name, from the domain's own servers. */
+    /** The texts of TXT records at a name, from the first of the domain's own servers that can say. */
     public CompletableFuture<Seen> texts(HostName host, Delegation delegation) {
-        List<InetAddress> servers = List.copyOf(delegation.servers().values());
-        return servers.isEmpty()
-                ? CompletableFuture.completedFuture(delegation.seen())
-                : seen(servers.get(0), name(host), Type.TXT, true);
+        CompletableFuture<Seen> seen = CompletableFuture.completedFuture(delegation.seen());
+        for (InetAddress server : delegation.servers().values()) {
+            seen = seen.thenCompose(before -> before.conclusive() && before != delegation.seen()
+                    ? CompletableFuture.completedFuture(before)
+                    : seen(server, name(host), Type.TXT, true));
+        }
+        return seen;
     }
 
     private CompletableFuture<Seen> seen(InetAddress server, Name name, int type, boolean authoritative) {

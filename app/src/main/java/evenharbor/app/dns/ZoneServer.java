@@ -76,7 +76,8 @@ public class ZoneServer {
     public static final class Refusal extends Exception {
         private final Failure failure;
 
-        Refusal(Failure failure, Throwable cause) {
+        /** Says why, and what it comes from. */
+        public Refusal(Failure failure, Throwable cause) {
             super(failure.sentence(), cause);
             this.failure = failure;
         }

@@ -2,6 +2,8 @@ package evenharbor.app.domain;
 
 import evenharbor.core.address.HostName;
 import evenharbor.core.domain.Price;
+import evenharbor.core.domain.Proof;
+import evenharbor.core.domain.Term;
 import java.time.Instant;
 import java.util.Optional;
 
@@ -14,7 +16,7 @@ import java.util.Optional;
  * @param source whether it was registered here or brought
  * @param state how far it is
  * @param proven whether it is certain that it is theirs
- * @param proof what the TXT record must say
+ * @param proof the TXT record that proves it
  * @param hosted whether its zone is on our name servers
  * @param expiresAt until when it is registered, for one registered here
  * @param autoRenew whether it is renewed by itself
@@ -30,7 +32,7 @@ public record Domain(
         Source source,
         State state,
         boolean proven,
-        String proof,
+        Proof proof,
         boolean hosted,
         Optional<Instant> expiresAt,
         boolean autoRenew,
@@ -38,9 +40,6 @@ public record Domain(
         Optional<String> catchingSite,
         String trouble,
         Instant createdAt) {
-
-    /** The name that the proving TXT record stands at. */
-    public static final String PROOF_LABEL = "_harbor-proof";
 
     /** Where a domain comes from. */
     public enum Source {
@@ -60,8 +59,8 @@ public record Domain(
         ENDED
     }
 
-    /** The name that the proving TXT record stands at. */
-    public HostName proofName() {
-        return name.below(PROOF_LABEL);
+    /** How long it is registered for, for one registered here. */
+    public Optional<Term> term() {
+        return expiresAt.map(end -> new Term(end, autoRenew));
     }
 }

@@ -1,7 +1,10 @@
 package evenharbor.app.domain;
 
+import evenharbor.app.access.Ids;
+import evenharbor.app.access.Person;
 import evenharbor.core.address.HostName;
 import evenharbor.core.domain.Price;
+import evenharbor.core.domain.Proof;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -9,9 +12,11 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 
-/** A domain that an account holds or claims. */
+/** A domain that an account holds or claims. Only what changed is written, as people and watches change different parts. */
 @Entity
+@DynamicUpdate
 @Table(name = "domain")
 class DomainEntity {
     @Id
@@ -43,15 +48,33 @@ class DomainEntity {
     String createdBy;
     Instant createdAt;
 
+    /** A domain that has just come to a person's account. */
+    static DomainEntity fresh(HostName name, Domain.Source source, Domain.State state, Person person, Instant now) {
+        DomainEntity row = new DomainEntity();
+        row.id = Ids.id();
+        row.name = name.ascii();
+        row.accountId = person.accountId();
+        row.source = source;
+        row.state = state;
+        row.proof = Ids.secret();
+        row.autoRenew = source == Domain.Source.REGISTERED;
+        row.currency = "EUR";
+        row.trouble = "";
+        row.createdBy = person.id();
+        row.createdAt = now;
+        return row;
+    }
+
     Domain toDomain() {
+        HostName host = new HostName(name);
         return new Domain(
                 id,
-                new HostName(name),
+                host,
                 accountId,
                 source,
                 state,
                 provenName != null && state == Domain.State.HELD,
-                proof,
+                new Proof(host, proof),
                 hosted,
                 Optional.ofNullable(expiresAt),
                 autoRenew,

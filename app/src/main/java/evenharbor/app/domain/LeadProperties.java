@@ -1,6 +1,7 @@
 package evenharbor.app.domain;
 
 import evenharbor.core.domain.Expected;
+import evenharbor.core.domain.ZoneNeeds;
 import java.util.List;
 import java.util.TreeSet;
 import org.springframework.boot.context.properties.ConfigurationProperties;
@@ -25,5 +26,10 @@ public record LeadProperties(List<String> v4, List<String> v6, String target, lo
     /** What records must say for visitors to come here. */
     public Expected expected() {
         return new Expected(new TreeSet<>(v4), new TreeSet<>(v6), target);
+    }
+
+    /** What leads visitors of a name here, as records to be written at it. */
+    public ZoneNeeds.Need need(String name) {
+        return new ZoneNeeds.Need(name, target + ".", v4, v6, ttl);
     }
 }

@@ -161,8 +161,7 @@ public class Zones {
         }
         return hosts.stream()
                 .sorted()
-                .map(host -> new ZoneNeeds.Need(
-                        new HostName(host).in(domain.name()), lead.target() + ".", lead.v4(), lead.v6(), lead.ttl()))
+                .map(host -> lead.need(new HostName(host).in(domain.name())))
                 .toList();
     }
 

@@ -14,6 +14,7 @@ import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.app.version.SavedVersion;
 import evenharbor.app.version.Versions;
+import evenharbor.core.address.HostName;
 import evenharbor.core.route.SiteRoutes;
 import evenharbor.core.version.Manifest;
 import java.time.Clock;
@@ -90,7 +91,7 @@ public class Previews {
                     .params(secret, siteId, version.orElse(null), person, local(now.plus(LIFE)))
                     .update();
         }
-        return addresses.url(secret + "." + harbor.previewEnding());
+        return addresses.url(new HostName(secret + "." + harbor.previewEnding()), "/");
     }
 
     private record Opened(String siteId, Integer version) {}

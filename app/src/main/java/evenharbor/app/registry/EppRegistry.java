@@ -9,12 +9,14 @@ import java.math.BigDecimal;
 import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
+import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.UUID;
 import javax.net.ssl.SSLSocketFactory;
@@ -36,7 +38,7 @@ class EppRegistry implements Registry {
     private static final int PATIENCE_MILLIS = 4_000;
     private static final int LONGEST_FRAME = 1 << 20;
 
-    private static final int DONE = 1000;
+    private static final int FAILED = 2000;
     private static final int EXISTS = 2302;
     private static final int NOT_THERE = 2303;
     private static final int NOT_OURS = 2201;
@@ -115,11 +117,15 @@ class EppRegistry implements Registry {
                 : Optional.of(registration(name, answer.done()));
     }
 
-    private static Registration registration(String name, Answer answer) {
-        return new Registration(
-                name,
-                instant(answer, "crDate").orElse(Instant.EPOCH),
-                instant(answer, "exDate").orElseThrow());
+    private static Registration registration(String name, Answer answer) throws Refusal {
+        try {
+            return new Registration(
+                    name,
+                    instant(answer, "crDate").orElse(Instant.EPOCH),
+                    instant(answer, "exDate").orElseThrow());
+        } catch (DateTimeException | NoSuchElementException e) {
+            throw new Refusal("The registry does not say until when.", true, e);
+        }
     }
 
     private static Optional<Instant> instant(Answer answer, String element) {
@@ -156,7 +162,7 @@ class EppRegistry implements Registry {
         }
 
         Answer done() throws Refusal {
-            if (code >= DONE + 1000) {
+            if (code >= FAILED) {
                 throw new Refusal("The registry refuses: " + message + " (" + code + ").", false, null);
             }
             return this;
@@ -181,7 +187,7 @@ class EppRegistry implements Registry {
             Answer answer = answer(in);
             write(out, "<logout/>");
             return answer;
-        } catch (IOException | SAXException e) {
+        } catch (IOException | SAXException | NumberFormatException e) {
             throw new Refusal("The registry does not answer.", true, e);
         }
     }

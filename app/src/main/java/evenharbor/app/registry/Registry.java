@@ -12,7 +12,8 @@ public interface Registry {
     class Refusal extends Exception {
         private final boolean down;
 
-        Refusal(String sentence, boolean down, Throwable cause) {
+        /** Says what happened, in a sentence for a person. */
+        public Refusal(String sentence, boolean down, Throwable cause) {
             super(sentence, cause);
             this.down = down;
         }

@@ -185,9 +185,12 @@ public class World implements SmartLifecycle {
         dns.setElsewhere(domain, name, type, ttl, data);
     }
 
-    /** Hands a name registered with the other company to name servers, or back to its own. */
-    public void delegateElsewhere(String domain, List<String> servers) {
-        registry.delegate(domain, servers.isEmpty() ? List.of(PracticeDns.ELSEWHERE_SERVER) : servers);
+    /** Hands a name registered with the other company to name servers, or back to its own. @return whether it is there */
+    public boolean delegateElsewhere(String domain, List<String> servers) {
+        Optional<Registry.Registered> name =
+                registry.find(domain).filter(n -> n.sponsor().equals(ELSEWHERE));
+        name.ifPresent(n -> registry.delegate(n, servers.isEmpty() ? List.of(PracticeDns.ELSEWHERE_SERVER) : servers));
+        return name.isPresent();
     }
 
     @Override

@@ -137,7 +137,11 @@ class WorldController {
 
     @PostMapping("/elsewhere")
     PracticeView registerElsewhere(@Valid @RequestBody Elsewhere form) {
-        if (!here().registerElsewhere(form.domain())) {
+        if (!here().registry().sells(form.domain())) {
+            throw Problem.field(
+                    "domain", "The registry does not sell names such as " + form.domain() + ". Nothing was changed.");
+        }
+        if (!world.registerElsewhere(form.domain())) {
             throw new Problem(ProblemType.NAME_TAKEN, form.domain() + " is registered already. Nothing was changed.");
         }
         return practice();
@@ -155,7 +159,13 @@ class WorldController {
 
     @PutMapping("/elsewhere/{domain}/servers")
     PracticeView setServers(@PathVariable String domain, @Valid @RequestBody ElsewhereServers form) {
-        here().delegateElsewhere(domain, form.servers());
+        try {
+            if (!here().delegateElsewhere(domain, form.servers())) {
+                throw Problem.notFound("This domain");
+            }
+        } catch (IllegalArgumentException e) {
+            throw Problem.field("servers", "A server is named by its host name. Nothing was changed.");
+        }
         return practice();
     }
 }

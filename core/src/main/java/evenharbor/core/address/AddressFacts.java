@@ -19,7 +19,7 @@ public interface AddressFacts {
      *
      * @param holder whose it is
      * @param title the site's title, for one of the person's own
-     * @param heldUntil until when a released address is held back for the account that had it
+     * @param heldUntil for a released address, until when it is held back for the account that had it
      */
     record Claim(Holder holder, String title, Optional<Instant> heldUntil) {}
 
@@ -43,7 +43,10 @@ public interface AddressFacts {
      */
     record DomainFact(DomainStanding standing, Optional<Price> price) {}
 
-    /** Who has exactly this name and path; a hold that is over counts as nobody. */
+    /** Whether the site has a main address, which others can follow. */
+    boolean mainThere();
+
+    /** Who has, or last had, exactly this name and path. */
     Optional<Claim> claim(HostName host, String path);
 
     /** How a registrable name stands. */

@@ -26,6 +26,11 @@ public record AddressReading(
     /** The path of a whole host name. */
     public static final String ROOT = "/";
 
+    /** Name and path as people write them; empty when there is a fault. */
+    public String words() {
+        return host.map(name -> name.unicode(path)).orElse("");
+    }
+
     /** Whether it is a harbor address. */
     public boolean harbor() {
         return host.isPresent() && domain.isEmpty();

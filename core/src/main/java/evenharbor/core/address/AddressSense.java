@@ -86,9 +86,9 @@ public record AddressSense(
             return held.get();
         }
         if (reading.mounted()) {
-            return underPath(reading, host, facts, now);
+            return underPath(reading, host, facts);
         }
-        return reading.harbor() ? harbor(reading, host) : ofDomain(reading, host, facts, now);
+        return reading.harbor() ? harbor(reading, host, facts) : ofDomain(reading, host, facts);
     }
 
     private static AddressSense plain(AddressReading reading, Nature nature, Standing standing, String happens) {
@@ -100,7 +100,7 @@ public record AddressSense(
     }
 
     private static Optional<AddressSense> held(AddressReading reading, Claim claim, Instant now) {
-        String name = words(reading);
+        String name = reading.words();
         if (claim.heldUntil().isPresent()) {
             boolean over = !claim.heldUntil().get().isAfter(now);
             return over || claim.holder() != Holder.OTHERS
@@ -129,19 +129,25 @@ public record AddressSense(
                 });
     }
 
-    private static AddressSense harbor(AddressReading reading, HostName host) {
+    private static List<Role> possible(List<Role> roles, AddressFacts facts) {
+        return facts.mainThere()
+                ? roles
+                : roles.stream().filter(role -> !role.follows()).toList();
+    }
+
+    private static AddressSense harbor(AddressReading reading, HostName host, AddressFacts facts) {
         return new AddressSense(
                 reading,
                 Nature.HARBOR,
                 Standing.FREE,
                 host + " is free. It costs nothing and works at once.",
-                ALL,
+                possible(ALL, facts),
                 Optional.empty(),
                 Optional.empty(),
                 0);
     }
 
-    private static AddressSense underPath(AddressReading reading, HostName host, AddressFacts facts, Instant now) {
+    private static AddressSense underPath(AddressReading reading, HostName host, AddressFacts facts) {
         Optional<Claim> whole = facts.claim(host, AddressReading.ROOT)
                 .filter(claim -> claim.heldUntil().isEmpty());
         boolean domainMine = reading.domain().isPresent()
@@ -168,14 +174,14 @@ public record AddressSense(
                 reading,
                 Nature.PATH,
                 Standing.FREE,
-                "The site will live under " + words(reading) + ", with its links built for that path." + pages,
-                UNDER_A_PATH,
+                "The site will live under " + reading.words() + ", with its links built for that path." + pages,
+                possible(UNDER_A_PATH, facts),
                 Optional.empty(),
                 Optional.empty(),
                 hidden);
     }
 
-    private static AddressSense ofDomain(AddressReading reading, HostName host, AddressFacts facts, Instant now) {
+    private static AddressSense ofDomain(AddressReading reading, HostName host, AddressFacts facts) {
         HostName domain = reading.domain().orElseThrow();
         DomainFact fact = facts.domain(domain);
         Optional<HostName> pair = pair(host, domain)
@@ -190,7 +196,7 @@ public record AddressSense(
                         Nature.UNDER_DOMAIN,
                         Standing.FREE,
                         host.unicode() + " lies under your domain " + name + ". It costs nothing more.",
-                        ALL,
+                        possible(ALL, facts),
                         Optional.empty(),
                         pair,
                         0);
@@ -201,7 +207,7 @@ public record AddressSense(
                         Standing.FREE,
                         host.unicode() + " can be prepared now. Visitors get it once " + name
                                 + " is proven to be yours.",
-                        ALL,
+                        possible(ALL, facts),
                         Optional.empty(),
                         pair,
                         0);
@@ -221,7 +227,7 @@ public record AddressSense(
                                 + (fact.standing() == DomainStanding.PREMIUM
                                         ? " The registry asks a premium for it."
                                         : ""),
-                        ALL,
+                        possible(ALL, facts),
                         fact.price(),
                         pair,
                         0);
@@ -234,7 +240,7 @@ public record AddressSense(
                                 ? name + " is registered. If it is yours, bring it: a TXT record proves it."
                                 : "Names under this ending are not sold here. If " + name
                                         + " is yours, bring it: a TXT record proves it.",
-                        ALL,
+                        possible(ALL, facts),
                         Optional.empty(),
                         pair,
                         0);
@@ -254,10 +260,5 @@ public record AddressSense(
             return Optional.of(host.below("www"));
         }
         return host.equals(domain.below("www")) ? Optional.of(domain) : Optional.empty();
-    }
-
-    private static String words(AddressReading reading) {
-        String path = reading.path();
-        return reading.host().orElseThrow().unicode() + path.substring(0, path.length() - 1);
     }
 }

@@ -26,6 +26,13 @@ public final class CloseNames {
 
     private CloseNames() {}
 
+    /** Names close to a wanted one, free or not, the closest first. */
+    public static Stream<String> variants(String wanted) {
+        return VARIANTS.stream()
+                .map(variant -> variant.apply(wanted))
+                .filter(name -> !name.equals(wanted) && NameFault.in(name).isEmpty());
+    }
+
     /** Whether each of a set of names is taken; asked once, so that it can be one query. */
     public interface Taken {
         /** Those of the names that cannot be had. */
@@ -41,9 +48,10 @@ public final class CloseNames {
         Set<String> candidates = new LinkedHashSet<>();
         Stream<String> numbered =
                 Stream.iterate(2, i -> i + 1).limit(20L + count).map(i -> wanted + "-no" + i);
-        Stream.concat(VARIANTS.stream().map(variant -> variant.apply(wanted)), numbered)
-                .filter(name -> !name.equals(wanted))
-                .filter(name -> NameFault.in(name).isEmpty() && !ReservedNames.contains(name))
+        Stream.concat(
+                        variants(wanted),
+                        numbered.filter(name -> NameFault.in(name).isEmpty()))
+                .filter(name -> !ReservedNames.contains(name))
                 .forEach(candidates::add);
         Set<String> gone = taken.among(candidates);
         return candidates.stream()

@@ -2,6 +2,7 @@ package evenharbor.core.address;
 
 import com.ibm.icu.text.IDNA;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /**
  * A host name: lower case, without trailing dot, non-ASCII labels in their encoded form (A-labels, RFC 5890).
@@ -21,6 +22,22 @@ public record HostName(String ascii) implements Comparable<HostName> {
             | IDNA.CHECK_CONTEXTJ
             | IDNA.CHECK_CONTEXTO);
 
+    private static final Pattern PLAIN = Pattern.compile("[a-z0-9.-]*");
+
+    /** A well-formed name that people wrote, in lower case, in any script. */
+    static HostName of(String written) {
+        return new HostName(
+                isPlain(written)
+                        ? written
+                        : ENCODING.nameToASCII(written, new StringBuilder(), new IDNA.Info())
+                                .toString());
+    }
+
+    /** Whether it is of letters, digits, hyphens and dots alone, so that DNS has it as it is. */
+    static boolean isPlain(String name) {
+        return PLAIN.matcher(name).matches();
+    }
+
     /** The name as people write it: {@code café.club.localhost}. */
     public String unicode() {
         return ascii.contains("xn--")
@@ -29,14 +46,14 @@ public record HostName(String ascii) implements Comparable<HostName> {
                 : ascii;
     }
 
+    /** The name and a path under it as people write them, without a slash at the end. */
+    public String unicode(String path) {
+        return unicode() + path.substring(0, path.length() - 1);
+    }
+
     /** Its labels, the first one first. */
     public List<String> labels() {
         return List.of(ascii.split("\\."));
-    }
-
-    /** Whether it is that name or lies below it. */
-    public boolean isWithin(HostName other) {
-        return equals(other) || isUnder(other.ascii());
     }
 
     /** Whether it lies below that name. */

@@ -1,8 +1,10 @@
 package evenharbor.core.address;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.TreeSet;
 
 /** Finds where a page or style sheet names an address: in links and in its text. */
 public final class Mentions {
@@ -20,23 +22,33 @@ public final class Mentions {
      */
     public record Mention(int line, boolean link, String excerpt) {}
 
-    /** All places in a text, in order. One pass; texts that do not name the address cost no more than reading them. */
+    private record Place(int start, int end) {}
+
+    /**
+     * All places in a text, in order; of a name in another script, those in either form. One pass for each form; texts that
+     * do not name the address cost no more than reading them.
+     */
     public static List<Mention> in(String text, HostName host, String path) {
+        List<Place> places = new ArrayList<>();
+        for (String name : new TreeSet<>(List.of(host.ascii(), host.unicode()))) {
+            for (int at = next(text, name, 0); at >= 0; at = next(text, name, at + name.length())) {
+                int end = at + name.length();
+                if (whole(text, at, end) && under(text, end, path)) {
+                    places.add(new Place(at, end));
+                }
+            }
+        }
+        places.sort(Comparator.comparing(Place::start));
         List<Mention> found = new ArrayList<>();
-        String name = host.ascii();
         int line = 1;
         int counted = 0;
-        for (int at = next(text, name, 0); at >= 0; at = next(text, name, at + name.length())) {
-            int end = at + name.length();
-            if (!whole(text, at, end) || !under(text, end, path)) {
-                continue;
-            }
-            for (; counted < at; counted++) {
+        for (Place place : places) {
+            for (; counted < place.start(); counted++) {
                 if (text.charAt(counted) == '\n') {
                     line++;
                 }
             }
-            found.add(new Mention(line, isUrl(text, at), excerpt(text, at, end)));
+            found.add(new Mention(line, isUrl(text, place.start()), excerpt(text, place.start(), place.end())));
         }
         return found;
     }

@@ -5,6 +5,8 @@ import java.net.URISyntaxException;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * Where a pointer leads.
@@ -15,6 +17,10 @@ import java.util.Set;
 public record PointerTarget(Optional<String> url, Optional<String> fault) {
 
     private static final int LONGEST = 1000;
+
+    private static final Pattern AUTHORITY =
+            Pattern.compile("(?<user>.*@)?(?<host>\\[[0-9a-f:.]+]|[^:@]+)(?<port>:\\d{1,5})?");
+    private static final Pattern HOST = Pattern.compile("[a-z0-9]([a-z0-9.-]*[a-z0-9])?|\\[.+]");
     private static final Set<String> SCHEMES = Set.of("http", "https");
 
     /** Reads a typed or pasted URL; a missing scheme is taken to be https. */
@@ -37,22 +43,28 @@ public record PointerTarget(Optional<String> url, Optional<String> fault) {
         if (!SCHEMES.contains(scheme)) {
             return bad("Visitors can be led to http and https only, not to " + scheme + ".");
         }
-        if (uri.getHost() == null || uri.getUserInfo() != null) {
-            return bad(
-                    uri.getUserInfo() != null
-                            ? "Take the user name out of the URL: visitors would see it."
-                            : "“" + text + "” has no host name. Type a URL such as https://example.org/shop.");
+        Matcher authority = AUTHORITY.matcher(
+                Optional.ofNullable(uri.getRawAuthority()).orElse("").toLowerCase(Locale.ROOT));
+        if (!authority.matches()) {
+            return bad("“" + text + "” has no host name. Type a URL such as https://example.org/shop.");
         }
-        return new PointerTarget(Optional.of(tidy(uri, scheme)), Optional.empty());
+        if (authority.group("user") != null) {
+            return bad("Take the user name out of the URL: visitors would see it.");
+        }
+        String written = authority.group("host");
+        String host = written.startsWith("[") ? written : HostName.of(written).ascii();
+        String port = Optional.ofNullable(authority.group("port")).orElse("");
+        return HOST.matcher(host).matches()
+                ? new PointerTarget(Optional.of(tidy(uri, scheme, host + port)), Optional.empty())
+                : bad("“" + host + "” is no host name. Use letters, digits, hyphens and dots.");
     }
 
-    private static String tidy(URI uri, String scheme) {
-        String path = uri.getRawPath() == null || uri.getRawPath().isEmpty() ? "/" : uri.getRawPath();
-        return scheme + "://" + uri.getHost().toLowerCase(Locale.ROOT)
-                + (uri.getPort() < 0 ? "" : ":" + uri.getPort())
-                + path
-                + (uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery())
-                + (uri.getRawFragment() == null ? "" : "#" + uri.getRawFragment());
+    private static String tidy(URI uri, String scheme, String authority) {
+        String path = uri.getRawPath().isEmpty() ? "/" : uri.getRawPath();
+        return URI.create(scheme + "://" + authority + path
+                        + (uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery())
+                        + (uri.getRawFragment() == null ? "" : "#" + uri.getRawFragment()))
+                .toASCIIString();
     }
 
     private static PointerTarget bad(String sentence) {

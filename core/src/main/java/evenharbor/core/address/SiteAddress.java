@@ -38,6 +38,6 @@ public record SiteAddress(
 
     /** Name and path as people write them, without a slash at the end. */
     public String words() {
-        return host.unicode() + path.substring(0, path.length() - 1);
+        return host.unicode(path);
     }
 }

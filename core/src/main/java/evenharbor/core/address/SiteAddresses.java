@@ -6,7 +6,10 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Function;
 
-/** The addresses of one site, the earliest first. A site that has any serving address has exactly one main. */
+/**
+ * The addresses of one site, the earliest first. There is never more than one main address; and there is one as soon as
+ * any other serves the same pages or forwards, because those follow it.
+ */
 public final class SiteAddresses {
 
     private final List<SiteAddress> list;
@@ -21,7 +24,13 @@ public final class SiteAddresses {
     }
 
     /** What comes of a wish to change something. */
-    public sealed interface Outcome permits Done, Refused {}
+    public sealed interface Outcome permits Done, Refused {
+
+        /** Goes on from what is done; a refusal stays one. */
+        default Outcome then(Function<SiteAddresses, Outcome> next) {
+            return this instanceof Done done ? next.apply(done.addresses()) : this;
+        }
+    }
 
     /** The addresses as they will be. */
     public record Done(SiteAddresses addresses) implements Outcome {}
@@ -52,6 +61,22 @@ public final class SiteAddresses {
         public static Wish of(Role role) {
             return new Wish(role, OptionalInt.empty(), "");
         }
+
+        /** A wish for a pointer to a URL. */
+        public static Wish pointer(String url) {
+            return new Wish(Role.POINTER, OptionalInt.empty(), url);
+        }
+
+        /** What the name with, or without, {@code www} does beside one that has this wish: it forwards, or does the same. */
+        public Wish ofPair() {
+            return role.serves() ? of(Role.FORWARDING) : this;
+        }
+
+        /** The wish to do what an address does. */
+        static Wish as(SiteAddress address) {
+            return new Wish(
+                    address.role(), address.trialVersion(), address.pointsTo().orElse(""));
+        }
     }
 
     /**
@@ -80,7 +105,7 @@ public final class SiteAddresses {
 
     /** Adds one. The first that serves is the main one, whatever was wished. */
     public Outcome with(SiteAddress address, Wish wish, Circumstances around) {
-        boolean first = main().isEmpty() && (wish.role() == Role.MAIN || wish.role() == Role.ALIAS);
+        boolean first = main().isEmpty() && wish.role().serves();
         List<SiteAddress> more = new ArrayList<>(list);
         more.add(address.as(Role.POINTER));
         SiteAddresses grown = new SiteAddresses(more);
@@ -91,16 +116,14 @@ public final class SiteAddresses {
     public Outcome changed(String id, Wish wish, Circumstances around) {
         Optional<SiteAddress> found = find(id);
         if (found.isEmpty()) {
-            return new Refused(Reason.NOT_THERE, "This address is no longer the site's. Nothing was changed.");
+            return notThere();
         }
         SiteAddress address = found.get();
-        if (address.role() == Role.MAIN && wish.role() != Role.MAIN) {
-            boolean follows = wish.role() == Role.ALIAS || wish.role() == Role.FORWARDING;
-            if (around.live() || follows) {
-                return new Refused(
-                        Reason.MAIN_NEEDED,
-                        "A site has exactly one main address, and this is it. Make another one the main address first.");
-            }
+        boolean leaves = address.role() == Role.MAIN && wish.role() != Role.MAIN;
+        if (leaves && (around.live() || wish.role().follows())) {
+            return new Refused(
+                    Reason.MAIN_NEEDED,
+                    "A site has exactly one main address, and this is it. Make another one the main address first.");
         }
         return switch (wish.role()) {
             case MAIN ->
@@ -115,6 +138,26 @@ public final class SiteAddresses {
             case TRIAL -> trial(address, wish.version(), around);
             case POINTER -> pointer(address, wish.target(), around);
         };
+    }
+
+    private static Refused notThere() {
+        return new Refused(Reason.NOT_THERE, "This address is no longer the site's. Nothing was changed.");
+    }
+
+    /**
+     * Puts a new name in the place of one: it takes over what the old one did. The old one forwards from then on, or, when
+     * visitors never got the live pages there, points to the new one.
+     *
+     * @param fresh the new address
+     * @param url what visitors of the new address open
+     */
+    public Outcome renamed(String id, SiteAddress fresh, String url, Circumstances around) {
+        Optional<SiteAddress> old = find(id);
+        if (old.isEmpty()) {
+            return notThere();
+        }
+        Wish left = old.get().role().serves() ? Wish.of(Role.FORWARDING) : Wish.pointer(url);
+        return with(fresh, Wish.as(old.get()), around).then(with -> with.changed(id, left, around));
     }
 
     private Outcome trial(SiteAddress address, OptionalInt version, Circumstances around) {
@@ -146,16 +189,18 @@ public final class SiteAddresses {
         return replaced(address.pointingTo(url));
     }
 
-    /** Takes one away. When it was the main one, the earliest alias becomes it, or else the earliest forwarding one. */
+    /** Takes one away. */
     public SiteAddresses without(String id) {
-        SiteAddresses rest =
-                new SiteAddresses(list.stream().filter(a -> !a.id().equals(id)).toList());
-        if (rest.main().isPresent()) {
-            return rest;
+        return new SiteAddresses(list.stream().filter(a -> !a.id().equals(id)).toList()).withHeir();
+    }
+
+    /** When the main one is gone, the earliest alias becomes it, or else the earliest forwarding one. */
+    private SiteAddresses withHeir() {
+        if (main().isPresent()) {
+            return this;
         }
-        Optional<SiteAddress> heir = rest.first(Role.ALIAS).or(() -> rest.first(Role.FORWARDING));
-        return heir.map(h -> rest.mapped(a -> a.equals(h) ? a.as(Role.MAIN) : a))
-                .orElse(rest);
+        Optional<SiteAddress> heir = first(Role.ALIAS).or(() -> first(Role.FORWARDING));
+        return heir.map(h -> mapped(a -> a.equals(h) ? a.as(Role.MAIN) : a)).orElse(this);
     }
 
     private Optional<SiteAddress> first(Role role) {
@@ -163,7 +208,7 @@ public final class SiteAddresses {
     }
 
     private Outcome replaced(SiteAddress changed) {
-        return new Done(mapped(a -> a.id().equals(changed.id()) ? changed : a));
+        return new Done(mapped(a -> a.id().equals(changed.id()) ? changed : a).withHeir());
     }
 
     private SiteAddresses mapped(Function<SiteAddress, SiteAddress> change) {

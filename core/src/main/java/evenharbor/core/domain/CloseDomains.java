@@ -1,9 +1,12 @@
 package evenharbor.core.domain;
 
+import evenharbor.core.address.AddressReading;
+import evenharbor.core.address.CloseNames;
+import evenharbor.core.address.HostName;
 import evenharbor.core.address.Slug;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 
@@ -17,21 +20,17 @@ public final class CloseDomains {
     /**
      * The names, the wanted ones first; none when nothing of the typed text can be part of a name.
      *
-     * @param typed a word, a title or a whole name
+     * @param reading a word, a title or a whole address, as it was read
      * @param endings under which names are sold
      */
-    public static List<String> of(String typed, List<String> endings) {
-        String text = typed.strip()
-                .toLowerCase(Locale.ROOT)
-                .replaceFirst("^[a-z]+://", "")
-                .replaceFirst("[/?#].*$", "")
-                .replaceFirst("\\.$", "");
-        String chosen =
-                endings.stream().filter(e -> text.endsWith("." + e)).findFirst().orElse("");
-        String word = chosen.isEmpty() ? text : text.substring(0, text.length() - chosen.length() - 1);
-        return Slug.of(word.substring(word.lastIndexOf('.') + 1))
-                .map(label -> names(label, chosen, endings))
-                .orElse(List.of());
+    public static List<String> of(AddressReading reading, List<String> endings) {
+        Optional<HostName> named = reading.domain().or(reading::host);
+        String chosen = named.map(domain -> domain.parent().ascii())
+                .filter(endings::contains)
+                .orElse("");
+        String word = named.map(domain -> new HostName(domain.labels().get(0)).unicode())
+                .orElse(reading.typed());
+        return Slug.of(word).map(label -> names(label, chosen, endings)).orElse(List.of());
     }
 
     private static List<String> names(String label, String chosen, List<String> endings) {
@@ -39,10 +38,8 @@ public final class CloseDomains {
         if (!chosen.isEmpty()) {
             names.add(label + "." + chosen);
         }
-        endings.forEach(ending -> names.add(label + "." + ending));
-        Stream.of(label.replace("-", ""), "the-" + label, label + "-online", "visit-" + label, label + "-and-co")
-                .filter(close -> close.length() <= 63)
-                .forEach(close -> endings.forEach(ending -> names.add(close + "." + ending)));
+        Stream.concat(Stream.of(label), CloseNames.variants(label))
+                .forEach(word -> endings.forEach(ending -> names.add(word + "." + ending)));
         return names.stream().limit(MOST).toList();
     }
 }

@@ -1,6 +1,6 @@
 package evenharbor.core.domain;
 
-import java.util.ArrayList;
+import com.google.common.collect.Sets;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -40,7 +40,10 @@ public record Comparison(Kind kind, String sentence, String todo) {
 
         /** Whether it says nothing about the name, so that asking again may help. */
         public boolean inconclusive() {
-            return ordinal() >= REFUSED.ordinal();
+            return switch (this) {
+                case REFUSED, SERVER_FAILURE, NO_ANSWER, LAME, UNUSABLE -> true;
+                default -> false;
+            };
         }
     }
 
@@ -63,8 +66,8 @@ public record Comparison(Kind kind, String sentence, String todo) {
                                     + none.aliases().get(none.aliases().size() - 1) + ", which does not exist.",
                             "Change the CNAME record to the one shown here.");
         }
-        Set<String> numbers4 = data(v4);
-        Set<String> numbers6 = data(v6);
+        Set<String> numbers4 = new TreeSet<>(v4.data());
+        Set<String> numbers6 = new TreeSet<>(v6.data());
         if (numbers4.isEmpty() && numbers6.isEmpty()) {
             return v6.conclusive()
                     ? new Comparison(
@@ -76,8 +79,8 @@ public record Comparison(Kind kind, String sentence, String todo) {
 
     private static Comparison compared(
             Expected expected, Seen v4, Seen v6, Set<String> numbers4, Set<String> numbers6) {
-        Set<String> strange4 = without(numbers4, expected.v4());
-        Set<String> strange6 = without(numbers6, expected.v6());
+        Set<String> strange4 = Sets.difference(numbers4, expected.v4());
+        Set<String> strange6 = Sets.difference(numbers6, expected.v6());
         boolean some = strange4.size() < numbers4.size() || strange6.size() < numbers6.size();
         List<String> aliases = ((Seen.Records) (numbers4.isEmpty() ? v6 : v4)).aliases();
         if (strange4.isEmpty() && strange6.isEmpty()) {
@@ -103,17 +106,17 @@ public record Comparison(Kind kind, String sentence, String todo) {
                             "Change the AAAA record to the one shown here.");
         }
         if (some) {
-            Set<String> strange = new TreeSet<>(strange4);
-            strange.addAll(strange6);
             return new Comparison(
                     Kind.PARTLY_ELSEWHERE,
-                    "Some visitors come here, others are led to " + String.join(", ", strange) + ".",
+                    "Some visitors come here, others are led to " + String.join(", ", Sets.union(strange4, strange6))
+                            + ".",
                     "Take out the records that lead elsewhere.");
         }
-        if (strange4.stream().anyMatch(Comparison::local)) {
+        Set<String> strange = strange4.isEmpty() ? strange6 : strange4;
+        if (strange.stream().anyMatch(InnerNumbers::contains)) {
             return new Comparison(
                     Kind.LOCAL_NUMBER,
-                    "It leads to " + String.join(", ", strange4) + ", a number that only works inside one house.",
+                    "It leads to " + String.join(", ", strange) + ", a number that only works inside one house.",
                     "Change the record to the one shown here.");
         }
         String where = String.join(", ", numbers4.isEmpty() ? numbers6 : numbers4);
@@ -155,29 +158,5 @@ public record Comparison(Kind kind, String sentence, String todo) {
                 Kind.UNUSABLE,
                 "The answer could not be used: " + seen.words() + ".",
                 "Look for CNAME records that lead in a ring.");
-    }
-
-    private static Set<String> data(Seen seen) {
-        return seen instanceof Seen.Records records ? new TreeSet<>(records.data()) : Set.of();
-    }
-
-    private static Set<String> without(Set<String> all, Set<String> known) {
-        List<String> rest = new ArrayList<>(all);
-        rest.removeAll(known);
-        return new TreeSet<>(rest);
-    }
-
-    /** Numbers that never lead across the internet (RFC 1918, 3927, 6598, loopback). */
-    private static boolean local(String number) {
-        if (number.startsWith("10.")
-                || number.startsWith("192.168.")
-                || number.startsWith("127.")
-                || number.startsWith("169.254.")) {
-            return true;
-        }
-        String[] parts = number.split("\\.");
-        int second = Integer.parseInt(parts[1]);
-        return (parts[0].equals("172") && second >= 16 && second < 32)
-                || (parts[0].equals("100") && second >= 64 && second < 128);
     }
 }

@@ -12,9 +12,6 @@ import java.util.Optional;
  */
 public record Forecast(Optional<Instant> everyoneBy) {
 
-    /** Nothing old lingers. */
-    public static final Forecast NOW = new Forecast(Optional.empty());
-
     /**
      * The forecast.
      *
@@ -23,27 +20,32 @@ public record Forecast(Optional<Instant> everyoneBy) {
      * @param now the time
      */
     public static Forecast of(Expected expected, List<Sighting> looks, Instant now) {
+        // Where a name has no IPv4 numbers at all, that there are none is no wrong answer.
+        boolean byV4 = looks.stream().anyMatch(look -> !look.v4().data().isEmpty());
         return new Forecast(looks.stream()
-                .map(look -> lingers(expected, look))
-                .flatMap(Optional::stream)
+                .map(look -> wrongUntil(expected, look, byV4))
                 .filter(until -> until.isAfter(now))
                 .max(Instant::compareTo));
     }
 
+    /** Those of the looks that a forecast may still rest on, now or after the next change. */
+    public static List<Sighting> lingering(Expected expected, List<Sighting> looks, Instant now) {
+        return looks.stream()
+                .filter(look -> wrongUntil(expected, look, true).isAfter(now))
+                .toList();
+    }
+
     /** Until when whoever got this answer may keep what is wrong in it; what is right in it may stay. */
-    private static Optional<Instant> lingers(Expected expected, Sighting look) {
+    private static Instant wrongUntil(Expected expected, Sighting look, boolean byV4) {
         boolean wrong4 = look.v4().conclusive()
                 && !Comparison.of(expected, look.v4(), new Seen.NoData(0))
                         .kind()
-                        .good();
-        boolean wrong6 =
-                look.v6() instanceof Seen.Records records && !expected.v6().containsAll(records.data());
-        if (!wrong4 && !wrong6) {
-            return Optional.empty();
-        }
-        long seconds =
-                Math.max(wrong4 ? look.v4().keptFor() : 0, wrong6 ? look.v6().keptFor() : 0);
-        return Optional.of(look.at().plusSeconds(seconds));
+                        .good()
+                && (byV4 || !look.leadsHere(expected));
+        boolean wrong6 = !expected.v6().containsAll(look.v6().data());
+        return look.at()
+                .plusSeconds(Math.max(
+                        wrong4 ? look.v4().keptFor() : 0, wrong6 ? look.v6().keptFor() : 0));
     }
 
     /** Whether old answers may still be about. */

@@ -1,5 +1,6 @@
 package evenharbor.core.domain;
 
+import com.google.common.net.InetAddresses;
 import evenharbor.core.address.HostName;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -22,7 +23,10 @@ import org.xbill.DNS.Type;
 final class RecordData {
 
     private static final Set<String> CAA_TAGS = Set.of("issue", "issuewild", "iodef", "issuemail", "issuevmc");
-    private static final Pattern NUMBERS = Pattern.compile("\\d+(\\.\\d+){3}");
+
+    /** A number typed without a dot at its end is read as a name within the zone. */
+    private static final Pattern NUMBER_WITHIN = Pattern.compile("\\d+(\\.\\d+){3}\\..*");
+
     private static final Pattern HOST_LABEL = Pattern.compile("[A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?");
 
     /** The longest string of a TXT record, in octets. */
@@ -106,7 +110,7 @@ final class RecordData {
             return type.equals("MX") || type.equals("SRV") ? "" : "The target is missing. " + example(type);
         }
         String first = name.contains(".") ? name.substring(0, name.indexOf('.')) : name;
-        if (NUMBERS.matcher(name).matches() || name.matches("\\d+\\.\\d+\\.\\d+\\.\\d+\\..*")) {
+        if (InetAddresses.isInetAddress(name) || NUMBER_WITHIN.matcher(name).matches()) {
             return "The target of a " + type + " record is a host name, not a number. " + example(type);
         }
         boolean underscored = type.equals("CNAME") && first.startsWith("_");

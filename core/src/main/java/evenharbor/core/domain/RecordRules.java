@@ -1,5 +1,7 @@
 package evenharbor.core.domain;
 
+import com.google.common.collect.LinkedHashMultimap;
+import com.google.common.collect.SetMultimap;
 import evenharbor.core.address.HostName;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -9,11 +11,13 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.regex.Pattern;
 import org.xbill.DNS.Name;
 
-/** The field's rules for record sets, enforced as they are typed (RFC 1034, 1035, 2181, 2782, 8659). */
+/**
+ * The field's rules for record sets, enforced as they are typed (RFC 1034, 1035, 2181, 2782, 8659): for each set by itself
+ * here, for all of them beside each other in {@link ZoneRules}.
+ */
 public final class RecordRules {
 
     /** The shortest time a record may be kept, in seconds: less would bring a flood of queries. */
@@ -45,7 +49,7 @@ public final class RecordRules {
         List<RecordFault> faults = new ArrayList<>();
         List<RecordSet> kept = new ArrayList<>();
         Map<RecordSet.Key, Integer> seen = new HashMap<>();
-        Map<String, Set<Name>> targets = new HashMap<>();
+        SetMultimap<RecordSet.Key, Name> targets = LinkedHashMultimap.create();
         if (typed.size() > MOST_SETS) {
             faults.add(new RecordFault("", "", "name", -1, "A zone may have " + MOST_SETS + " record sets here."));
         }
@@ -62,16 +66,16 @@ public final class RecordRules {
             kept.add(clean);
         }
         Zone zone = Zone.of(apex, kept);
-        together(zone, targets, faults);
+        new ZoneRules(zone, targets).judge(faults);
         return new Verdict(zone, List.copyOf(faults));
     }
 
-    private static RecordFault fault(RecordSet set, String field, int index, String sentence) {
+    static RecordFault fault(RecordSet set, String field, int index, String sentence) {
         return new RecordFault(set.name(), set.type(), field, index, sentence);
     }
 
     private static RecordSet judge(
-            HostName apex, RecordSet set, List<RecordFault> faults, Map<String, Set<Name>> targets) {
+            HostName apex, RecordSet set, List<RecordFault> faults, SetMultimap<RecordSet.Key, Name> targets) {
         String type = set.type().strip().toUpperCase(Locale.ROOT);
         String name = nameWithin(set.name(), apex);
         if (!TYPES.contains(type)) {
@@ -110,9 +114,7 @@ public final class RecordRules {
                         i,
                         "This record is there twice: " + reading.kept().get() + "."));
             }
-            reading.target()
-                    .ifPresent(target -> targets.computeIfAbsent(name + " " + type, k -> new LinkedHashSet<>())
-                            .add(target));
+            reading.target().ifPresent(target -> targets.put(new RecordSet.Key(name, type), target));
         }
         if (type.equals("CNAME") && set.data().size() > 1) {
             faults.add(fault(set, "data", 1, "A name can be an alias of one other name only. Keep one CNAME record."));
@@ -121,7 +123,7 @@ public final class RecordRules {
     }
 
     /** The name as zones keep it: lower case, without the domain behind it; {@code @} for the apex. */
-    private static String nameWithin(String typed, HostName apex) {
+    static String nameWithin(String typed, HostName apex) {
         String name = typed.strip().toLowerCase(Locale.ROOT);
         if (name.endsWith(".")) {
             name = name.substring(0, name.length() - 1);
@@ -159,102 +161,5 @@ public final class RecordRules {
             return Optional.of("An SRV record stands at a service, such as _sip._tcp; “" + name + "” is none.");
         }
         return Optional.empty();
-    }
-
-    /** What is right by itself may be wrong beside others. */
-    private static void together(Zone zone, Map<String, Set<Name>> targets, List<RecordFault> faults) {
-        Map<String, Set<String>> typesAt = new HashMap<>();
-        zone.sets()
-                .forEach(s ->
-                        typesAt.computeIfAbsent(s.name(), n -> new TreeSet<>()).add(s.type()));
-        for (RecordSet set : zone.sets()) {
-            Set<String> types = typesAt.get(set.name());
-            if (set.type().equals("CNAME") && types.size() > 1) {
-                faults.add(fault(
-                        set,
-                        "name",
-                        -1,
-                        "“" + set.name() + "” is an alias (CNAME), so it can have no other records; it has "
-                                + String.join(", ", types) + "."));
-            }
-            if (set.type().equals("NS")) {
-                types.stream()
-                        .filter(t -> !t.equals("NS") && !t.equals("A") && !t.equals("AAAA"))
-                        .findFirst()
-                        .ifPresent(t -> faults.add(fault(
-                                set,
-                                "name",
-                                -1,
-                                "“" + set.name() + "” is handed on to other name servers (NS); its " + t
-                                        + " records would never be seen.")));
-            }
-            if (set.type().equals("MX")
-                    || set.type().equals("SRV")
-                    || set.type().equals("NS")) {
-                for (Name target : targets.getOrDefault(set.name() + " " + set.type(), Set.of())) {
-                    String within = nameWithin(target.toString(true), zone.apex());
-                    if (leadsNowhere(target, within, zone.apex(), typesAt)) {
-                        faults.add(fault(
-                                set,
-                                "data",
-                                -1,
-                                "“" + target.toString(true)
-                                        + "” is in this zone and has no address. Add an A or AAAA record for it"
-                                        + " first: name servers refuse a target that leads nowhere."));
-                    }
-                    if (typesAt.getOrDefault(within, Set.of()).contains("CNAME")) {
-                        faults.add(fault(
-                                set,
-                                "data",
-                                -1,
-                                "“" + target.toString(true) + "” is an alias (CNAME). The target of a " + set.type()
-                                        + " record must have addresses of its own (RFC 2181 section 10.3)."));
-                    }
-                }
-            }
-        }
-        for (RecordSet set : zone.sets()) {
-            String above = above(set.name(), typesAt);
-            if (!above.isEmpty() && !set.name().equals(above)) {
-                faults.add(
-                        fault(
-                                set,
-                                "name",
-                                -1,
-                                "“" + above
-                                        + "” is handed on to other name servers (NS), so records below it would never be seen here."));
-            }
-        }
-    }
-
-    /** A target within the zone that has no address there, nor is handed on to other servers. */
-    private static boolean leadsNowhere(Name target, String within, HostName apex, Map<String, Set<String>> typesAt) {
-        String name = target.toString(true).toLowerCase(Locale.ROOT);
-        boolean inZone = name.equals(apex.ascii()) || name.endsWith("." + apex.ascii());
-        if (!inZone) {
-            return false;
-        }
-        for (String at = within; ; at = at.substring(at.indexOf('.') + 1)) {
-            Set<String> types = typesAt.getOrDefault(at, Set.of());
-            Set<String> below = typesAt.getOrDefault("*." + at, Set.of());
-            boolean leads = types.contains("NS")
-                    || (at.equals(within) && (types.contains("A") || types.contains("AAAA") || types.contains("CNAME")))
-                    || below.contains("A")
-                    || below.contains("AAAA");
-            if (leads || at.indexOf('.') < 0) {
-                return !leads && !typesAt.getOrDefault("*", Set.of()).contains("A");
-            }
-        }
-    }
-
-    private static String above(String name, Map<String, Set<String>> typesAt) {
-        for (int dot = name.indexOf('.'); dot >= 0; dot = name.indexOf('.', dot + 1)) {
-            String parent = name.substring(dot + 1);
-            if (typesAt.getOrDefault(parent, Set.of()).contains("NS")) {
-                // An address of the name server itself is glue, and belongs here.
-                return typesAt.get(name).stream().allMatch(t -> t.equals("A") || t.equals("AAAA")) ? "" : parent;
-            }
-        }
-        return "";
     }
 }

@@ -10,7 +10,7 @@ import java.util.List;
  * @param ttl seconds that resolvers may keep it
  * @param data each record's data in the presentation form of a zone file, sorted
  */
-public record RecordSet(String name, String type, long ttl, List<String> data) implements Comparable<RecordSet> {
+public record RecordSet(String name, String type, long ttl, List<String> data) {
 
     /** The name of a zone's apex within the zone. */
     public static final String APEX = "@";
@@ -34,10 +34,5 @@ public record RecordSet(String name, String type, long ttl, List<String> data) i
     /** Its key. */
     public Key key() {
         return new Key(name, type);
-    }
-
-    @Override
-    public int compareTo(RecordSet other) {
-        return key().compareTo(other.key());
     }
 }

@@ -13,8 +13,13 @@ import java.time.Instant;
  */
 public record Sighting(String from, boolean authoritative, Seen v4, Seen v6, Instant at) {
 
-    /** Until when whoever got this answer may keep it. */
-    public Instant keptUntil() {
-        return at.plusSeconds(Math.max(v4.keptFor(), v6.keptFor()));
+    /** What this look comes to, against what was expected. */
+    public Comparison against(Expected expected) {
+        return Comparison.of(expected, v4, v6);
+    }
+
+    /** Whether visitors who got this answer come here. */
+    public boolean leadsHere(Expected expected) {
+        return against(expected).kind().good();
     }
 }

@@ -37,7 +37,7 @@ public record ZoneNeeds(Zone zone, Set<RecordSet.Key> ours, List<Conflict> confl
     public record Need(String name, String target, List<String> v4, List<String> v6, long ttl) {
 
         /** The sets that fill it beside the person's own sets at the name. */
-        List<RecordSet> sets(boolean aliasPossible) {
+        public List<RecordSet> sets(boolean aliasPossible) {
             if (aliasPossible && !name.equals(RecordSet.APEX)) {
                 return List.of(new RecordSet(name, "CNAME", ttl, List.of(target)));
             }

@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import org.xbill.DNS.ARecord;
 import org.xbill.DNS.CNAMERecord;
 import org.xbill.DNS.DClass;
@@ -39,7 +40,17 @@ final class CachingResolver implements DnsServer.Answerer {
     private volatile boolean stale;
 
     /** An answer that is kept: records, or the SOA record of a negative one. */
-    private record Kept(int rcode, List<Record> records, Optional<SOARecord> soa, long untilSecond) {}
+    private record Kept(int rcode, List<Record> records, Optional<SOARecord> soa, long untilSecond) {
+
+        String words() {
+            if (rcode == Rcode.NXDOMAIN) {
+                return "no such name";
+            }
+            return records.isEmpty()
+                    ? "no such record"
+                    : records.stream().map(Record::rdataToString).collect(Collectors.joining(", "));
+        }
+    }
 
     CachingResolver(InetAddress root, int port, Clock clock) {
         this.root = root;
@@ -60,17 +71,8 @@ final class CachingResolver implements DnsServer.Answerer {
         long now = clock.instant().getEpochSecond();
         return cache.entrySet().stream()
                 .filter(e -> e.getValue().untilSecond() > now)
-                .map(e -> e.getKey() + ": "
-                        + (e.getValue().records().isEmpty()
-                                ? Rcode.string(e.getValue().rcode()).equals("NXDOMAIN")
-                                        ? "no such name"
-                                        : "no such record"
-                                : String.join(
-                                        ", ",
-                                        e.getValue().records().stream()
-                                                .map(Record::rdataToString)
-                                                .toList()))
-                        + ", for " + (e.getValue().untilSecond() - now) + " s")
+                .map(e -> e.getKey() + ": " + e.getValue().words() + ", for "
+                        + (e.getValue().untilSecond() - now) + " s")
                 .sorted()
                 .toList();
     }
@@ -91,9 +93,10 @@ final class CachingResolver implements DnsServer.Answerer {
             kept.records().forEach(r -> answer.addRecord(aged(r, left), Section.ANSWER));
             answer.getHeader().setRcode(kept.rcode());
             kept.soa().ifPresent(soa -> answer.addRecord(aged(soa, left), Section.AUTHORITY));
-            if (kept.records().isEmpty()
-                    || kept.records().get(0).getType() == question.getType()
-                    || kept.records().get(0).getType() != Type.CNAME) {
+            boolean alias = question.getType() != Type.CNAME
+                    && !kept.records().isEmpty()
+                    && kept.records().get(0) instanceof CNAMERecord;
+            if (!alias) {
                 return answer;
             }
             name = ((CNAMERecord) kept.records().get(0)).getTarget();

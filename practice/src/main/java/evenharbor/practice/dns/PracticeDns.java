@@ -10,6 +10,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.xbill.DNS.ARecord;
 import org.xbill.DNS.DClass;
 import org.xbill.DNS.NSRecord;
@@ -70,7 +72,7 @@ public final class PracticeDns implements AutoCloseable {
     public PracticeDns(Setup setup, Clock clock) {
         this.setup = setup;
         Authority root = new Authority(Optional.empty(), name -> null);
-        root.add(zone("root", ".", "a.root", ROOT, HOUR, rootRecords()));
+        root.add(zone("root", ".", "a.root", ROOT, HOUR, List.of()));
         root.add(zone("root", "localhost.", "a.root", ROOT, HOUR, localhostRecords()));
         Authority registry = new Authority(Optional.empty(), name -> null);
         setup.endings()
@@ -151,10 +153,6 @@ public final class PracticeDns implements AutoCloseable {
         return ZoneStore.open(setup.folder().resolve(label), name, first);
     }
 
-    private List<Record> rootRecords() {
-        return List.of();
-    }
-
     private List<Record> localhostRecords() {
         List<Record> records = new ArrayList<>();
         records.add(ns(setup.harbor() + ".", "ns1." + setup.harbor()));
@@ -200,9 +198,16 @@ public final class PracticeDns implements AutoCloseable {
     public void delegate(String domain, List<String> nameServers) {
         Name name = name(domain + ".");
         ZoneStore ending = authorities.get("registry").zone(new Name(name, 1)).orElseThrow();
-        ending.remove(name, Type.NS);
-        nameServers.forEach(server -> ending.put(ns(domain + ".", server)));
-        ending.changed();
+        Set<Record> now = ending.find(name, Type.NS)
+                .map(set -> Set.copyOf(set.rrs(false)))
+                .orElse(Set.of());
+        Set<Record> then =
+                nameServers.stream().map(server -> ns(domain + ".", server)).collect(Collectors.toSet());
+        if (!now.equals(then)) {
+            ending.remove(name, Type.NS);
+            then.forEach(ending::put);
+            ending.changed();
+        }
     }
 
     /** Begins a zone at the other company for a name registered there, with one machine behind it. */

@@ -1,5 +1,6 @@
 package evenharbor.practice.registry;
 
+import com.google.common.xml.XmlEscapers;
 import java.io.ByteArrayInputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
@@ -44,7 +45,7 @@ public final class EppServer implements AutoCloseable {
     });
     private volatile boolean down;
 
-    /** Begins to answer. */
+    /** Begins to answer at a port; 0 for any that is free. */
     public EppServer(Registry registry, int port, String client, String password) throws IOException {
         this.registry = registry;
         this.client = client;
@@ -53,6 +54,11 @@ public final class EppServer implements AutoCloseable {
         socket.setReuseAddress(true);
         socket.bind(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
         workers.execute(this::listen);
+    }
+
+    /** The port it answers at. */
+    public int port() {
+        return socket.getLocalPort();
     }
 
     /** Whether it refuses every conversation. */
@@ -124,9 +130,8 @@ public final class EppServer implements AutoCloseable {
         String name = text(command, DOMAIN, "name");
         Optional<Registry.Registered> known = registry.find(name);
         if (first(command, DOMAIN, "create").isPresent()) {
-            Optional<Registry.Registered> made = registry.sells(name)
-                    ? registry.create(name, client, years(command), texts(command, DOMAIN, "hostObj"))
-                    : Optional.empty();
+            Optional<Registry.Registered> made =
+                    registry.create(name, client, years(command), texts(command, DOMAIN, "hostObj"));
             if (made.isEmpty()) {
                 result(out, registry.sells(name) ? 2302 : 2306, "");
             } else {
@@ -139,7 +144,8 @@ public final class EppServer implements AutoCloseable {
         } else if (first(command, DOMAIN, "info").isPresent()) {
             result(out, 1000, data("infData", known.get()));
         } else if (first(command, DOMAIN, "renew").isPresent()) {
-            boolean agreed = known.get().expires().toString().startsWith(text(command, DOMAIN, "curExpDate"));
+            boolean agreed =
+                    known.get().expires().toString().substring(0, 10).equals(text(command, DOMAIN, "curExpDate"));
             result(
                     out,
                     agreed ? 1000 : 2306,
@@ -148,7 +154,7 @@ public final class EppServer implements AutoCloseable {
             List<String> servers = new ArrayList<>(known.get().nameServers());
             first(command, DOMAIN, "rem").ifPresent(rem -> servers.removeAll(texts(rem, DOMAIN, "hostObj")));
             first(command, DOMAIN, "add").ifPresent(add -> servers.addAll(texts(add, DOMAIN, "hostObj")));
-            registry.delegate(name, servers);
+            registry.delegate(known.get(), servers);
             result(out, 1000, "");
         } else if (first(command, DOMAIN, "delete").isPresent()) {
             registry.delete(name);
@@ -167,7 +173,7 @@ public final class EppServer implements AutoCloseable {
             names.append("<domain:cd><domain:name avail=\"")
                     .append(free ? 1 : 0)
                     .append("\">")
-                    .append(name)
+                    .append(XmlEscapers.xmlContentEscaper().escape(name))
                     .append("</domain:name>")
                     .append(free ? "" : "<domain:reason>" + (sold ? "In use" : "Not sold here") + "</domain:reason>")
                     .append("</domain:cd>");

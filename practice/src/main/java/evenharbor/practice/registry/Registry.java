@@ -95,11 +95,13 @@ public final class Registry {
         return List.copyOf(names.values());
     }
 
-    synchronized Optional<Registered> find(String domain) {
+    /** A name that is registered. */
+    public synchronized Optional<Registered> find(String domain) {
         return Optional.ofNullable(names.get(domain));
     }
 
-    boolean sells(String domain) {
+    /** Whether names such as this one can be registered here. */
+    public boolean sells(String domain) {
         int dot = domain.indexOf('.');
         return dot > 0
                 && LABEL.matcher(domain.substring(0, dot)).matches()
@@ -114,9 +116,9 @@ public final class Registry {
         return premium ? new Fee(yearly * 12, yearly * 3, true) : new Fee(yearly / 2, yearly, false);
     }
 
-    /** Registers a name. @return empty when it is taken */
+    /** Registers a name. @return empty when it is taken or not sold here */
     public synchronized Optional<Registered> create(String domain, String sponsor, int years, List<String> servers) {
-        if (names.containsKey(domain)) {
+        if (!sells(domain) || names.containsKey(domain)) {
             return Optional.empty();
         }
         Instant now = clock.instant();
@@ -134,11 +136,10 @@ public final class Registry {
         return renewed;
     }
 
-    /** Hands a name to other name servers. */
-    public synchronized void delegate(String domain, List<String> servers) {
-        Registered name = names.get(domain);
-        put(new Registered(domain, name.sponsor(), name.created(), name.expires(), servers));
-        delegations.delegate(domain, servers);
+    /** Hands a registered name to other name servers. */
+    public synchronized void delegate(Registered name, List<String> servers) {
+        delegations.delegate(name.domain(), servers);
+        put(new Registered(name.domain(), name.sponsor(), name.created(), name.expires(), servers));
     }
 
     synchronized void delete(String domain) {
