@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.TestHarbor;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
@@ -15,6 +17,8 @@ import java.util.concurrent.Future;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 
 /** Domains against the practice registry, its name servers and its resolver, by their protocols. */
@@ -130,7 +134,7 @@ class DomainTest {
                 "brought.club.localhost",
                 "_harbor-proof",
                 "TXT",
-                brought.get("proof").asString());
+                brought.get("proof").get("data").get(0).asString());
         String id = brought.get("id").asString();
         assertThat(owner.post("/api/domains/" + id + "/proof", Map.of())
                         .is(200)
@@ -176,6 +180,37 @@ class DomainTest {
         assertThat(owner.get("/api/domains").json().size()
                         + other.get("/api/domains").json().size())
                 .isEqualTo(50);
+    }
+
+    @ParameterizedTest(name = "as {0} the other name becomes {2}")
+    @CsvSource({
+        "MAIN,'',FORWARDING",
+        "POINTER,https://example.org/,POINTER",
+        "TRIAL,'',TRIAL",
+    })
+    void aPairIsClaimedWholeOrNotAtAll(String role, String pointsTo, String ofPair) {
+        String word = "pair-" + role.toLowerCase(Locale.ROOT);
+        String site = owner.site(word);
+        owner.putText(site, "index.html", "<p>pair").is(200);
+        registered(word + ".art.localhost");
+        if (!role.equals("MAIN")) {
+            owner.claim(site, word).is(201);
+        }
+        int before = owner.where(site).size();
+        owner.claim(site, word + ".art.localhost", "POINTER", "no target", true).is(400);
+        assertThat(owner.where(site)).as("a wrong target").hasSize(before);
+        owner.claim(site, word + ".art.localhost", role, pointsTo, true).is(201);
+        assertThat(roles(site, word + ".art.localhost")).containsExactlyInAnyOrder(role, ofPair);
+    }
+
+    private List<String> roles(String site, String under) {
+        List<String> roles = new ArrayList<>();
+        owner.where(site).forEach(a -> {
+            if (a.get("address").get("hostName").asString().endsWith(under)) {
+                roles.add(a.get("address").get("role").asString());
+            }
+        });
+        return roles;
     }
 
     private static int won(ExecutorService both, List<Callable<ApiClient.Answer>> tries) throws Exception {
@@ -293,6 +328,33 @@ class DomainTest {
     }
 
     @Test
+    void aSiteOfAnotherAccountCannotBeNamedForUnclaimedNames() {
+        String id = registered("foreign.art.localhost");
+        ApiClient other = harbor.person();
+        Map<String, Object> settings =
+                Map.of("autoRenew", true, "hosted", true, "catchingSite", other.site("Not theirs"));
+        owner.put("/api/domains/" + id, settings).is(404);
+        assertThat(domain(id).get("catchingSite").isNull()).isTrue();
+    }
+
+    @Test
+    void aNameIsRegisteredOnceThoughTheRequestIsSentTwice() {
+        Map<String, Object> form = Map.of("name", "twice.art.localhost", "firstYear", 1200);
+        String one = owner.post("/api/domains", form, "Idempotency-Key", "buy-twice")
+                .is(201)
+                .json()
+                .get("id")
+                .asString();
+        assertThat(owner.post("/api/domains", form, "Idempotency-Key", "buy-twice")
+                        .is(201)
+                        .json()
+                        .get("id")
+                        .asString())
+                .isEqualTo(one);
+        owner.post("/api/domains", form).is(409);
+    }
+
+    @Test
     void unclaimedNamesAreAnsweredByTheSiteThatIsNamedForThem() {
         String site = owner.site("Catches");
         owner.putText(site, "index.html", "<p>caught").is(200);
@@ -326,7 +388,7 @@ class DomainTest {
                 "faulty.club.localhost",
                 "_harbor-proof",
                 "TXT",
-                brought.get("proof").asString());
+                brought.get("proof").get("data").get(0).asString());
         elsewhere("faulty.club.localhost", "@", "A", "127.0.0.1");
         owner.post("/api/domains/" + brought.get("id").asString() + "/proof", Map.of())
                 .is(200);

@@ -10,6 +10,7 @@ import evenharbor.core.version.FileEntry;
 import evenharbor.core.version.Manifest;
 import evenharbor.edge.blob.Coding;
 import evenharbor.edge.blob.DirectoryBlobs;
+import evenharbor.edge.visit.VisitCounter;
 import java.io.ByteArrayInputStream;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -18,11 +19,19 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.zip.GZIPInputStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -285,5 +294,78 @@ class EdgeTest {
                         SiteRoutes.of(Manifest.of(Map.of("index.html", gone)), new SiteRoutes.Manner(false, true)))))));
         assertThat(ask("GET", "gone.harbor.localhost", "/").statusCode()).isEqualTo(500);
         assertThat(ask("GET", SITE, "/").statusCode()).isEqualTo(200);
+    }
+
+    @Test
+    void pagesThatVisitorsSeeAreCountedByHostNameAndNothingElseIs() throws Exception {
+        edge.visits().take();
+        ask("GET", SITE, "/");
+        ask("GET", "SITE.harbor.localhost:7080", "/about/");
+        ask("GET", SITE, "/film.mp4");
+        ask("GET", SITE, "/nowhere");
+        ask("GET", "nobody.harbor.localhost", "/");
+        ask("GET", "known.preview.localhost", "/");
+        ask("GET", SITE, "/", "User-Agent", VisitCounter.CHECKING_AGENT);
+        Map<String, Long> counted = edge.visits().take();
+        assertThat(counted).isEqualTo(Map.of(SITE, 2L));
+        assertThat(edge.visits().take()).isEmpty();
+        edge.visits().putBack(counted);
+        ask("GET", SITE, "/");
+        assertThat(edge.visits().take()).isEqualTo(Map.of(SITE, 3L));
+    }
+
+    @Test
+    void searchEnginesAreLetInToSeeThatAHiddenSiteIsNotToBeListed() throws Exception {
+        for (String host : List.of("hidden.harbor.localhost", "known.preview.localhost")) {
+            HttpResponse<byte[]> robots = ask("GET", host, "/robots.txt");
+            assertThat(robots.statusCode()).isEqualTo(200);
+            assertThat(robots.body()).asString().contains("User-agent: *").doesNotContain("Disallow: /");
+        }
+        assertThat(ask("GET", SITE, "/robots.txt").statusCode())
+                .as("a listed site has only what its owner put there")
+                .isEqualTo(404);
+    }
+
+    @Test
+    void aSiteUnderAPathNamesItsMainAddressWithoutThePath() throws Exception {
+        Manifest build = Manifest.of(Map.of("index.html", page, "about/index.html", page));
+        SiteRoutes mounted =
+                SiteRoutes.of(build, new SiteRoutes.Manner(false, true, "http://main.localhost", "/spring"));
+        edge.exchange(routes ->
+                routes.with(Map.of("mount.harbor.localhost", Optional.of(HostRoutes.of(Map.of("/spring/", mounted))))));
+        HttpResponse<byte[]> answer = ask("GET", "mount.harbor.localhost", "/spring/about/");
+        assertThat(answer.statusCode()).isEqualTo(200);
+        assertThat(field(answer, "link")).isEqualTo("<http://main.localhost/about/>; rel=\"canonical\"");
+        HttpResponse<byte[]> bare = ask("GET", "mount.harbor.localhost", "/spring?a=1");
+        assertThat(bare.statusCode()).isEqualTo(301);
+        assertThat(field(bare, "location")).isEqualTo("/spring/?a=1");
+        assertThat(ask("GET", "mount.harbor.localhost", "/").statusCode()).isEqualTo(404);
+    }
+
+    @Test
+    void routesAreExchangedWhileVisitorsComeAndNobodyMeetsAGap() throws Exception {
+        ExecutorService visitors = Executors.newFixedThreadPool(4);
+        List<Future<Set<Integer>>> seen = new ArrayList<>();
+        AtomicBoolean over = new AtomicBoolean();
+        for (int i = 0; i < 4; i++) {
+            seen.add(visitors.submit(() -> {
+                Set<Integer> statuses = new TreeSet<>();
+                while (!over.get()) {
+                    statuses.add(ask("GET", SITE, "/").statusCode());
+                }
+                return statuses;
+            }));
+        }
+        SiteRoutes again = SiteRoutes.of(Manifest.of(Map.of("index.html", page)), new SiteRoutes.Manner(false, true));
+        for (int round = 0; round < 300; round++) {
+            String other = "other-" + round + ".harbor.localhost";
+            edge.exchange(routes -> routes.with(Map.of(other, Optional.of(HostRoutes.of(again)))));
+        }
+        over.set(true);
+        for (Future<Set<Integer>> each : seen) {
+            assertThat(each.get()).containsExactly(200);
+        }
+        visitors.shutdown();
+        assertThat(ask("GET", "other-299.harbor.localhost", "/").statusCode()).isEqualTo(200);
     }
 }

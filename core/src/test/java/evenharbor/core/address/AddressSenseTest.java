@@ -26,6 +26,7 @@ class AddressSenseTest {
     private final Map<String, Claim> claims = new HashMap<>();
     private final Map<String, DomainFact> domains = new HashMap<>();
     private int hidden;
+    private boolean mainThere = true;
 
     private final AddressFacts facts = new AddressFacts() {
         @Override
@@ -36,6 +37,11 @@ class AddressSenseTest {
         @Override
         public DomainFact domain(HostName domain) {
             return domains.getOrDefault(domain.ascii(), new DomainFact(DomainStanding.NOT_SOLD_HERE, Optional.empty()));
+        }
+
+        @Override
+        public boolean mainThere() {
+            return mainThere;
         }
 
         @Override
@@ -183,6 +189,25 @@ class AddressSenseTest {
     void aPathUnderAFreeNameOfOnesOwnDomainIsFree() {
         domain("papermoon.art.localhost", DomainStanding.MINE);
         assertThat(sense("papermoon.art.localhost/spring").standing()).isEqualTo(Standing.FREE);
+    }
+
+    /** Without a main address there is nothing to follow; whatever the address is, the other roles are there. */
+    @ParameterizedTest
+    @CsvSource({"papermoon", "papermoon.art.localhost", "papermoon.shop.localhost", "papermoon.example", "moon/spring"})
+    void onlyRolesThatCanBeHadAreOffered(String typed) {
+        domain("papermoon.art.localhost", DomainStanding.MINE);
+        domain("papermoon.shop.localhost", DomainStanding.FOR_SALE);
+        claimed("moon.harbor.localhost/", Holder.OWN_SITE, null);
+        assertThat(sense(typed).roles()).contains(Role.MAIN, Role.ALIAS, Role.TRIAL, Role.POINTER);
+        mainThere = false;
+        assertThat(sense(typed).roles()).containsExactlyInAnyOrder(Role.MAIN, Role.TRIAL, Role.POINTER);
+    }
+
+    @Test
+    void aNameIsSaidAsPeopleWriteIt() {
+        claimed("xn--caf-dma.art.localhost/spring/", Holder.OWN_SITE, null);
+        assertThat(sense("café.art.localhost/spring").happens())
+                .isEqualTo("café.art.localhost/spring belongs to your site Papermoon.");
     }
 
     @Test

@@ -2,9 +2,9 @@ package evenharbor.core.address;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import evenharbor.core.address.Ladder.Hold;
+import evenharbor.core.address.AddressSight.Hold;
+import evenharbor.core.address.AddressSight.Visit;
 import evenharbor.core.address.Ladder.State;
-import evenharbor.core.address.Ladder.Visit;
 import evenharbor.core.domain.Expected;
 import evenharbor.core.domain.RecordSet;
 import evenharbor.core.domain.Seen;
@@ -13,7 +13,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -39,7 +38,7 @@ class LadderTest {
         RecordSet fix = new RecordSet(HOST.ascii(), "CNAME", 3600, List.of("visit.example."));
         RecordSet proof = new RecordSet("_harbor-proof.papermoon.example", "TXT", 3600, List.of("secret"));
         return Ladder.of(
-                new Ladder.Sight(
+                new AddressSight(
                         HOST,
                         DOMAIN,
                         hold,
@@ -140,28 +139,100 @@ class LadderTest {
                 .isEqualTo(Duration.ofMinutes(10));
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "HARBOR | 0 | a name on this harbor",
+                "UNPROVEN | 0 | only the owner of papermoon.example",
+                "LOST | 0 | the domain papermoon.example",
+                "PROVEN | 1 | name servers for papermoon.example",
+                "PROVEN | 2 | an alias of visit.example, or 192.0.2.7",
+            })
+    void eachStepSaysWhatWasExpected(Hold hold, int step, String words) {
+        Ladder ladder = ladder(hold, SERVERS, List.of(look(true, HERE), look(false, HERE)), List.of(), GOOD);
+        assertThat(ladder.steps().get(step).expected()).contains(words);
+    }
+
     @Test
-    void theChartSaysTheSame() {
-        SiteAddress main = SiteAddress.of("a", HOST, "/", Role.MAIN);
-        SiteAddress pointer = SiteAddress.of("b", DOMAIN, "/", Role.POINTER).pointingTo("https://elsewhere.example/");
-        SiteAddress trial =
-                SiteAddress.of("c", DOMAIN.below("next"), "/", Role.TRIAL).trialOf(OptionalInt.of(2));
-        Chart chart = Chart.of(
-                List.of(
-                        new Chart.Stand(main, State.OK, Optional.empty()),
-                        new Chart.Stand(pointer, State.FAILED, Optional.empty()),
-                        new Chart.Stand(trial, State.WAITING, Optional.of(NOW))),
-                true,
-                OptionalInt.of(5),
-                3);
-        assertThat(chart.marks())
-                .extracting(Chart.Mark::id)
-                .containsExactly("a", "b", "c", "harbor", "to b", "v5", "v2", "draft");
-        assertThat(chart.lines())
-                .contains(
-                        new Chart.Line("a", "harbor", Chart.Way.PROVEN, Optional.empty()),
-                        new Chart.Line("b", "to b", Chart.Way.BROKEN, Optional.empty()),
-                        new Chart.Line("c", "harbor", Chart.Way.WAITING, Optional.of(NOW)),
-                        new Chart.Line("harbor", "v2", Chart.Way.PROVEN, Optional.empty()));
+    void whatWasSeenNamesWhoWasAsked() {
+        Ladder waiting =
+                ladder(Hold.PROVEN, SERVERS, List.of(look(true, HERE), look(false, ELSEWHERE)), List.of(), GOOD);
+        assertThat(waiting.steps().get(2).seen()).isEqualTo("right at ns1; resolver still says: 198.51.100.1");
+        assertThat(waiting.steps().get(2).from()).isEqualTo("ns1, resolver");
+        Ladder lame = ladder(Hold.PROVEN, SERVERS, List.of(look(true, new Seen.Lame())), List.of(), GOOD);
+        assertThat(lame.steps().get(2).from()).isEqualTo("ns1");
+        assertThat(lame.steps().get(2).todo()).contains("registrar");
+    }
+
+    @Test
+    void whenOldAnswersHaveEndedTheResolverThatKeepsOneIsToBlame() {
+        Sighting stale = new Sighting(
+                "resolver", false, new Seen.Records(List.of(), List.of("198.51.100.1"), 0), NONE, NOW.minusSeconds(5));
+        Ladder ladder = ladder(Hold.PROVEN, SERVERS, List.of(look(true, HERE), stale), List.of(), GOOD);
+        assertThat(states(ladder)).isEqualTo("OK OK FAILED NOT_YET");
+        assertThat(ladder.steps().get(2).todo()).contains("longer than it may");
+        Ladder silent = ladder(
+                Hold.PROVEN, SERVERS, List.of(look(true, HERE), look(false, new Seen.NoAnswer())), List.of(), GOOD);
+        assertThat(silent.steps().get(2).todo()).contains("does not answer as it should");
+    }
+
+    @Test
+    void aNumberOfTheSecondSortAloneIsShown() {
+        Sighting six =
+                new Sighting("ns1", true, NONE, new Seen.Records(List.of(), List.of("2001:db8:0:0:0:0:0:7"), 60), NOW);
+        Ladder ladder = Ladder.of(
+                new AddressSight(
+                        HOST,
+                        DOMAIN,
+                        Hold.PROVEN,
+                        Optional.empty(),
+                        SERVERS,
+                        new Expected(Set.of("192.0.2.7"), Set.of("2001:db8:0:0:0:0:0:7"), "visit.example"),
+                        List.of(),
+                        true,
+                        List.of(six),
+                        List.of(),
+                        GOOD),
+                NOW);
+        assertThat(ladder.state()).isEqualTo(State.OK);
+        assertThat(ladder.steps().get(0).seen()).isEqualTo("registered by you");
+        assertThat(ladder.steps().get(2).seen()).isEqualTo("2001:db8:0:0:0:0:0:7");
+    }
+
+    @Test
+    void inAZoneOfOursTheRecordsInTheWayAreNamed() {
+        Ladder ladder = Ladder.of(
+                new AddressSight(
+                        HOST,
+                        DOMAIN,
+                        Hold.PROVEN,
+                        Optional.empty(),
+                        SERVERS,
+                        new Expected(Set.of("192.0.2.7"), Set.of(), "visit.example"),
+                        List.of(),
+                        true,
+                        List.of(look(true, ELSEWHERE)),
+                        List.of(),
+                        GOOD),
+                NOW);
+        assertThat(ladder.hindrance().orElseThrow().todo()).contains("The zone is here");
+    }
+
+    @Test
+    void aSiteThatIsNotLiveSaysWhatToDoOnceTheRestIsDone() {
+        Visit notLive = new Visit(false, false, "the site", "nothing here", "Put the site live.");
+        Ladder ready = ladder(Hold.PROVEN, SERVERS, List.of(look(true, HERE), look(false, HERE)), List.of(), notLive);
+        assertThat(ready.steps().get(3).state()).isEqualTo(State.NOT_YET);
+        assertThat(ready.steps().get(3).todo()).isEqualTo("Put the site live.");
+        Ladder before = ladder(Hold.PROVEN, SERVERS, List.of(look(true, ELSEWHERE)), List.of(), notLive);
+        assertThat(before.steps().get(3).todo()).isEqualTo("The step before comes first.");
+    }
+
+    @Test
+    void withoutAServerToAskNothingIsClaimed() {
+        Ladder ladder = ladder(Hold.PROVEN, SERVERS, List.of(), List.of(), GOOD);
+        assertThat(ladder.steps().get(2).seen()).isEqualTo("nobody to ask");
+        assertThat(ladder.state()).isEqualTo(State.FAILED);
     }
 }

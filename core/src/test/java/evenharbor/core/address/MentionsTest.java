@@ -60,6 +60,26 @@ class MentionsTest {
                 .containsExactly(2, 4, 4);
     }
 
+    @Test
+    void aNameInAnotherScriptIsFoundInEitherForm() {
+        HostName cafe = new HostName("xn--caf-dma.example");
+        String text =
+                "http://xn--caf-dma.example/ and\nCafé.example, café.example and cafe.example\nXN--CAF-DMA.example";
+        assertThat(Mentions.in(text, cafe, "/"))
+                .extracting(Mentions.Mention::line)
+                .containsExactly(1, 2, 2, 3);
+        assertThat(Mentions.in("http://café.example/spring/", cafe, "/spring/")).hasSize(1);
+        assertThat(Mentions.in("http://mycafé.example/", cafe, "/")).isEmpty();
+    }
+
+    @Test
+    void theWordsAroundAreShortAndOfOneLine() {
+        String text = "x".repeat(200) + " before\nsee moon.example after\n" + "y".repeat(200);
+        assertThat(Mentions.in(text, HOST, "/").get(0).excerpt()).isEqualTo("see moon.example after");
+        String one = "x".repeat(200) + " moon.example " + "y".repeat(200);
+        assertThat(Mentions.in(one, HOST, "/").get(0).excerpt().length()).isLessThanOrEqualTo(90);
+    }
+
     /** As many as a plain search that looks at every place. */
     @Property
     void noneIsMissedAndNoneInvented(@ForAll String before, @ForAll String after) {

@@ -92,8 +92,8 @@ class SiteAddressesTest {
         "POINTER, true, MAIN_NEEDED",
         "ALIAS, false, MAIN_NEEDED",
         "FORWARDING, false, MAIN_NEEDED",
-        "TRIAL, false, TRIAL ALIAS",
-        "POINTER, false, POINTER ALIAS",
+        "TRIAL, false, TRIAL MAIN",
+        "POINTER, false, POINTER MAIN",
     })
     void theMainAddressOfALiveSiteStaysUntilAnotherIsTheMainOne(Role to, boolean live, String wanted) {
         assertThat(roles(site(Role.ALIAS).changed("main", wish(to), live ? LIVE : NOT_LIVE)))
@@ -169,6 +169,11 @@ class SiteAddressesTest {
                 "https://other.art.localhost/ | LEADS_TO_ITSELF",
                 "http://OTHER.art.localhost/deeper | LEADS_TO_ITSELF",
                 "https://main.art.localhost/ | https://main.art.localhost/",
+                "https://café.example/über uns | https://xn--caf-dma.example/%C3%BCber%20uns",
+                "Café.example:8080 | https://xn--caf-dma.example:8080/",
+                "https://[2001:db8::7]:8443/x | https://[2001:db8::7]:8443/x",
+                "https://a b@example.org/ | BAD_TARGET",
+                "https://exa_mple.org/ | BAD_TARGET",
                 "https://ring-a.example/ | LEADS_TO_ITSELF",
             })
     void aPointerLeadsToAUrlAndNeverBackToItself(String typed, String wanted) {
@@ -194,15 +199,64 @@ class SiteAddressesTest {
                 .isEqualTo(Reason.NOT_THERE.name());
     }
 
-    /** Whatever is done in whatever order, a site with a serving address has exactly one main one. */
+    /** The second address, beside the main one or as the main one itself, gets another name. */
+    @ParameterizedTest
+    @CsvSource({
+        "main, ALIAS, FORWARDING ALIAS MAIN",
+        "other, ALIAS, MAIN FORWARDING ALIAS",
+        "other, FORWARDING, MAIN POINTER FORWARDING",
+        "other, TRIAL, MAIN POINTER TRIAL",
+        "other, POINTER, MAIN POINTER POINTER",
+        "gone, ALIAS, NOT_THERE",
+    })
+    void aNewNameTakesOverAndTheOldOneLeadsToIt(String id, Role second, String wanted) {
+        Outcome outcome = site(second).renamed(id, address("fresh", Role.POINTER), "http://fresh.art.localhost/", LIVE);
+        assertThat(roles(outcome)).isEqualTo(wanted);
+        if (outcome instanceof Done done) {
+            SiteAddress old = done.addresses().find(id).orElseThrow();
+            assertThat(old.pointsTo().isPresent()).isEqualTo(old.role() == Role.POINTER);
+            old.pointsTo().ifPresent(url -> assertThat(url).isEqualTo("http://fresh.art.localhost/"));
+        }
+    }
+
+    @Test
+    void aTrialKeepsItsVersionAndAPointerItsTargetUnderANewName() {
+        SiteAddress trial = address("other", Role.TRIAL).trialOf(OptionalInt.of(2));
+        Outcome outcome = SiteAddresses.of(List.of(address("main", Role.MAIN), trial))
+                .renamed("other", address("fresh", Role.POINTER), "http://fresh.art.localhost/", LIVE);
+        assertThat(((Done) outcome).addresses().find("fresh").orElseThrow().trialVersion())
+                .hasValue(2);
+        Outcome pointer = site(Role.POINTER)
+                .renamed("other", address("fresh", Role.POINTER), "http://fresh.art.localhost/", LIVE);
+        assertThat(((Done) pointer).addresses().find("fresh").orElseThrow().pointsTo())
+                .contains("https://elsewhere.example/");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "MAIN, FORWARDING",
+        "ALIAS, FORWARDING",
+        "FORWARDING, FORWARDING",
+        "TRIAL, TRIAL",
+        "POINTER, POINTER",
+    })
+    void theOtherOfAPairForwardsOrDoesTheSame(Role first, Role pair) {
+        Wish wish = new Wish(first, OptionalInt.of(2), "https://elsewhere.example/");
+        assertThat(wish.ofPair().role()).isEqualTo(pair);
+        if (first == pair) {
+            assertThat(wish.ofPair()).isEqualTo(wish);
+        }
+    }
+
+    /** Whatever is done in whatever order, there is one main address as soon as another follows it, and never two. */
     @Property
-    void thereIsNeverMoreThanOneMainAddressNorNoneBesideAServingOne(
-            @ForAll @Size(max = 30) List<@IntRange(max = 59) Integer> steps) {
+    void thereIsNeverMoreThanOneMainAddressNorNoneBesideOneThatFollows(
+            @ForAll @Size(max = 30) List<@IntRange(max = 79) Integer> steps) {
         SiteAddresses addresses = SiteAddresses.of(List.of());
         int made = 0;
         for (int step : steps) {
             Role role = Role.values()[step % 5];
-            int kind = step / 5 % 3;
+            int kind = step / 5 % 4;
             Circumstances around = step % 2 == 0 ? LIVE : NOT_LIVE;
             String id = "a" + (made == 0 ? 0 : step % made);
             if (kind == 0) {
@@ -215,14 +269,18 @@ class SiteAddressesTest {
                 addresses = done.addresses();
             } else if (kind == 2) {
                 addresses = addresses.without(id);
+            } else if (kind == 3) {
+                Outcome outcome = addresses.renamed(
+                        id, address("a" + made, Role.POINTER), "http://a" + made + ".art.localhost/", around);
+                if (outcome instanceof Done done) {
+                    addresses = done.addresses();
+                    made++;
+                }
             }
             long mains =
                     addresses.list().stream().filter(a -> a.role() == Role.MAIN).count();
-            boolean serving = addresses.list().stream().anyMatch(a -> a.role() == Role.MAIN || a.role() == Role.ALIAS);
-            assertThat(mains).isLessThanOrEqualTo(1);
-            if (around == LIVE && serving) {
-                assertThat(addresses.list()).isNotEmpty();
-            }
+            boolean followed = addresses.list().stream().anyMatch(a -> a.role().follows());
+            assertThat(mains).isBetween(followed ? 1L : 0L, 1L);
         }
     }
 }

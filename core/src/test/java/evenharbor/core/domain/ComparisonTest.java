@@ -67,6 +67,10 @@ class ComparisonTest {
                 "V4 | 100.64.0.1 | none | LOCAL_NUMBER",
                 "V4 | 127.0.0.9 | none | LOCAL_NUMBER",
                 "V4 | 169.254.1.1 | none | LOCAL_NUMBER",
+                "V4 | none | fd00:0:0:0:0:0:0:7 | LOCAL_NUMBER",
+                "V4 | none | fe80:0:0:0:0:0:0:7 | LOCAL_NUMBER",
+                "V4 | 192.0.2.9,10.0.0.7 | none | LOCAL_NUMBER",
+                "V4 | 192.0.2.7,10.0.0.7 | none | PARTLY_ELSEWHERE",
                 "V4 | nx | nx | NO_SUCH_NAME",
                 "V4 | gone.example>nx | gone.example>nx | DANGLING",
                 "V4 | none | none | NO_ADDRESS",
@@ -95,5 +99,59 @@ class ComparisonTest {
         assertThat(comparison.kind()).isEqualTo(wanted);
         assertThat(comparison.sentence()).endsWith(".");
         assertThat(comparison.todo().isEmpty()).isEqualTo(wanted.good());
+        assertThat(comparison.kind().inconclusive()).isEqualTo(!(seen(v4).conclusive() && seen(v6).conclusive()));
+    }
+
+    /** Each answer: whether it says something about the name, for how long it may be kept, and its words. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "192.0.2.7 | true | 600 | 192.0.2.7",
+                "192.0.2.7,192.0.2.8 | true | 600 | 192.0.2.7, 192.0.2.8",
+                "shop.example>192.0.2.7 | true | 600 | by way of shop.example 192.0.2.7",
+                "shop.example> | true | 600 | by way of shop.example nothing",
+                "nx | true | 300 | no such name",
+                "gone.example>nx | true | 300 | an alias of gone.example, which does not exist",
+                "none | true | 300 | the name, without such a record",
+                "refused | false | 0 | refused to answer",
+                "servfail | false | 0 | failed to answer",
+                "silent | false | 0 | no answer in time",
+                "lame | false | 0 | does not have the zone",
+                "ring | false | 0 | its aliases lead in a ring",
+            })
+    void eachAnswerSaysWhatItIsWorth(String text, boolean conclusive, long keptFor, String words) {
+        Seen seen = seen(text);
+        assertThat(seen.conclusive()).isEqualTo(conclusive);
+        assertThat(seen.keptFor()).isEqualTo(keptFor);
+        assertThat(seen.words()).isEqualTo(words);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "10.0.0.1, true",
+        "11.0.0.1, false",
+        "172.15.0.1, false",
+        "172.16.0.1, true",
+        "172.31.255.255, true",
+        "172.32.0.1, false",
+        "192.168.0.1, true",
+        "192.169.0.1, false",
+        "100.63.255.255, false",
+        "100.64.0.1, true",
+        "100.127.255.255, true",
+        "100.128.0.1, false",
+        "127.0.0.1, true",
+        "169.254.9.9, true",
+        "192.0.2.7, false",
+        "::1, true",
+        "fe80::1, true",
+        "fc00::1, true",
+        "fdff::1, true",
+        "fe00::1, false",
+        "2001:db8::7, false",
+    })
+    void innerNumbersLeadNowhereAcrossTheInternet(String number, boolean inner) {
+        assertThat(InnerNumbers.contains(number)).isEqualTo(inner);
     }
 }

@@ -12,6 +12,8 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class ForecastTest {
 
@@ -45,7 +47,49 @@ class ForecastTest {
                 look("a", records("192.0.2.7", 86_400), NOW),
                 look("b", records("198.51.100.1", 600), NOW.minusSeconds(600)),
                 look("c", new Seen.NoAnswer(), NOW));
-        assertThat(Forecast.of(HERE, looks, NOW)).isEqualTo(Forecast.NOW);
+        assertThat(Forecast.of(HERE, looks, NOW).everyoneBy()).isEmpty();
+        assertThat(Forecast.lingering(HERE, looks, NOW)).isEmpty();
+    }
+
+    /** What was said about A and AAAA records 100 s ago, and for how many more seconds what is wrong in it may be kept. */
+    @ParameterizedTest
+    @CsvSource({
+        "192.0.2.7 600, none 600, 0",
+        "198.51.100.1 600, none 60, 500",
+        "none 600, none 60, 500",
+        "nx 600, nx 600, 500",
+        "192.0.2.7 600, 2001:db8:0:0:0:0:0:9 300, 200",
+        "198.51.100.1 200, 2001:db8:0:0:0:0:0:9 300, 200",
+        "198.51.100.1 400, 2001:db8:0:0:0:0:0:9 300, 300",
+        "198.51.100.1 100, none 600, 0",
+        "silent 0, silent 0, 0",
+        "silent 0, 2001:db8:0:0:0:0:0:9 300, 200",
+    })
+    void onlyWhatIsWrongInAnAnswerLingers(String v4, String v6, long left) {
+        Sighting look = new Sighting("r", false, seen(v4), seen(v6), NOW.minusSeconds(100));
+        Optional<Instant> wanted = left == 0 ? Optional.empty() : Optional.of(NOW.plusSeconds(left));
+        assertThat(Forecast.of(HERE, List.of(look), NOW).everyoneBy()).isEqualTo(wanted);
+        assertThat(Forecast.lingering(HERE, List.of(look), NOW)).hasSize(left == 0 ? 0 : 1);
+    }
+
+    @Test
+    void whereANameHasOnlyIpv6NumbersThatIsNoWaiting() {
+        Expected both = new Expected(Set.of("192.0.2.7"), Set.of("2001:db8:0:0:0:0:0:7"), "visit.example");
+        Sighting six = new Sighting("r", false, new Seen.NoData(300), records("2001:db8:0:0:0:0:0:7", 600), NOW);
+        assertThat(Forecast.of(both, List.of(six), NOW).waiting()).isFalse();
+        Sighting four = new Sighting("ns", true, records("192.0.2.7", 600), six.v6(), NOW.plusSeconds(1));
+        assertThat(Forecast.of(both, List.of(six, four), NOW).everyoneBy()).contains(NOW.plusSeconds(300));
+    }
+
+    private static Seen seen(String text) {
+        String[] parts = text.split(" ");
+        long ttl = Long.parseLong(parts[1]);
+        return switch (parts[0]) {
+            case "none" -> new Seen.NoData(ttl);
+            case "nx" -> new Seen.NoSuchName(List.of(), ttl);
+            case "silent" -> new Seen.NoAnswer();
+            default -> records(parts[0], ttl);
+        };
     }
 
     /** It is kept to: never earlier than the end of the last old answer, and over exactly then. */

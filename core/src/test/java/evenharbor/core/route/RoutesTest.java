@@ -5,10 +5,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import evenharbor.core.build.Pin;
 import evenharbor.core.version.FileEntry;
 import evenharbor.core.version.Manifest;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -232,5 +238,85 @@ class RoutesTest {
         assertThat(decide(MOUNTED, "m.localhost", "/spring/index.html", Pin.of(spring), NOW))
                 .isInstanceOfSatisfying(
                         Decision.Serve.class, s -> assertThat(s.lasting()).isTrue());
+    }
+
+    /** Whatever host names and pages there are: the table says what a plain map of maps says. */
+    @Property
+    void theTableSaysWhatPlainMapsSay(
+            @ForAll @Size(max = 40) List<@IntRange(max = 199) Integer> entries,
+            @ForAll @IntRange(max = 19) int host,
+            @ForAll @IntRange(max = 9) int page) {
+        Map<String, Map<String, FileEntry>> plain = new TreeMap<>();
+        entries.forEach(e ->
+                plain.computeIfAbsent("h" + e % 20, h -> new TreeMap<>()).put("p" + e / 20 + ".html", file("c" + e)));
+        Map<String, SiteRoutes> sites = new TreeMap<>();
+        plain.forEach((name, files) -> sites.put(name, SiteRoutes.of(Manifest.of(new TreeMap<>(files)), MANNER)));
+        Routes all = Routes.ofSites(sites);
+        Routes grown = Routes.NONE;
+        for (Map.Entry<String, SiteRoutes> site : sites.entrySet()) {
+            grown = grown.with(Map.of(site.getKey(), Optional.of(HostRoutes.of(site.getValue()))));
+        }
+        Optional<FileEntry> wanted =
+                Optional.ofNullable(plain.getOrDefault("h" + host, Map.of()).get("p" + page + ".html"));
+        for (Routes routes : List.of(all, grown)) {
+            Decision decision = decide(routes, "h" + host, "/p" + page + ".html", "", NOW);
+            assertThat(decision instanceof Decision.Serve serve ? Optional.of(serve.file()) : Optional.empty())
+                    .isEqualTo(wanted);
+        }
+    }
+
+    /** A change to some names leaves what all others say as it was, and taking a name away leaves nothing of it. */
+    @Property
+    void aChangeTouchesOnlyItsNames(
+            @ForAll @Size(min = 1, max = 30) Set<@IntRange(max = 99) Integer> hosts,
+            @ForAll @IntRange(max = 99) int gone) {
+        Map<String, SiteRoutes> sites = new TreeMap<>();
+        hosts.forEach(h -> sites.put("h" + h, site("index.html", "c" + h)));
+        Routes before = Routes.ofSites(sites);
+        Routes after = before.with(Map.of("h" + gone, Optional.empty()));
+        for (int h = 0; h < 100; h++) {
+            Decision then = decide(before, "h" + h, "/", "", NOW);
+            Decision now = decide(after, "h" + h, "/", "", NOW);
+            assertThat(now).isEqualTo(h == gone ? Decision.NothingHere.INSTANCE : then);
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "http://m.localhost/ | true | /a b/ü?x | http://m.localhost/a%20b/%C3%BC%3Fx",
+                "http://m.localhost | true | / | http://m.localhost/",
+                "http://m.localhost/spring/ | true | /x | http://m.localhost/spring/x",
+                "https://elsewhere.example/shop?a=b#c | false | /x | https://elsewhere.example/shop?a=b#c",
+            })
+    void visitorsAreSentOnWithOrWithoutTheirPath(String url, boolean keeps, String path, String location) {
+        Onward onward = keeps ? Onward.to(url) : Onward.pointer(url);
+        Decision decision = Routes.of(Map.of("h", HostRoutes.of(Map.of("/", onward))))
+                .decide(new VisitorRequest("h", path, "", NOW));
+        assertThat(decision).isEqualTo(new Decision.Forward(location, keeps ? 301 : 302, keeps));
+    }
+
+    @Test
+    void namesThatNobodyClaimedAreCaughtByTheNearestSite() {
+        Routes routes = Routes.of(Map.of(
+                "*", HostRoutes.of(site("index.html", "caught")),
+                "*.moon.example", HostRoutes.of(site("index.html", "near")),
+                "*.deep.moon.example", HostRoutes.of(site("index.html", "deep")),
+                "known.moon.example", HostRoutes.of(site("index.html", "front"))));
+        Map.of(
+                        "anything.example", "caught",
+                        "moon.example", "caught",
+                        "x.moon.example", "near",
+                        "y.x.moon.example", "near",
+                        "a.deep.moon.example", "deep",
+                        "deep.moon.example", "near",
+                        "known.moon.example", "front",
+                        "below.known.moon.example", "near")
+                .forEach((host, wanted) -> assertThat(decide(routes, host, "/", "", NOW))
+                        .as(host)
+                        .isInstanceOfSatisfying(
+                                Decision.Serve.class,
+                                s -> assertThat(content(s.file())).isEqualTo(wanted)));
     }
 }
