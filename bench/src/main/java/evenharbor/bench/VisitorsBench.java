@@ -45,9 +45,10 @@ final class VisitorsBench {
         String hash = blobs.put(page);
         Manifest build = Manifest.of(Map.of("index.html", new FileEntry(hash, page.length, "text/html", true)));
         Edge edge = new Edge(
-                new Edge.Setup("127.0.0.1", 0, ".preview.localhost", 64 << 20),
+                new Edge.Setup("127.0.0.1", 0, 0, 0, ".preview.localhost", 64 << 20),
                 blobs,
                 host -> Optional.empty(),
+                token -> Optional.empty(),
                 Clock.systemUTC());
         edge.exchange(routes -> Routes.ofSites(
                 Map.of("bench.harbor.localhost", SiteRoutes.of(build, new SiteRoutes.Manner(false, true)))));

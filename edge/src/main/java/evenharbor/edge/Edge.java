@@ -3,7 +3,10 @@ package evenharbor.edge;
 import evenharbor.core.route.Routes;
 import evenharbor.core.route.SiteRoutes;
 import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.serve.Gate;
 import evenharbor.edge.serve.VisitorHandler;
+import evenharbor.edge.tls.Certificates;
+import evenharbor.edge.tls.Tls;
 import evenharbor.edge.visit.VisitCounter;
 import java.time.Clock;
 import java.util.Optional;
@@ -11,6 +14,7 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import org.eclipse.jetty.http.UriCompliance;
+import org.eclipse.jetty.server.ConnectionFactory;
 import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
 import org.eclipse.jetty.server.Server;
@@ -27,17 +31,31 @@ public final class Edge {
      * @param port the TCP port; 0 for any free one
      * @param previewEnding what the host names of previews end with
      * @param hotBytes how many bytes of small contents may be held in memory
+     * @param securePort the port for HTTPS; 0 for any that is free
+     * @param shownSecurePort the port that visitors are sent on to, where another one stands in front; 0 for the same
      */
-    public record Setup(String bind, int port, String previewEnding, long hotBytes) {}
+    public record Setup(
+            String bind, int port, int securePort, int shownSecurePort, String previewEnding, long hotBytes) {}
 
     private final AtomicReference<Routes> routes = new AtomicReference<>(Routes.NONE);
     private final Server server;
     private final ServerConnector connector;
+    private final ServerConnector secure;
+    private final Certificates certificates = new Certificates();
     private final VisitorHandler handler;
     private final VisitCounter visits = new VisitCounter();
 
-    /** A server that is not started yet. */
-    public Edge(Setup setup, Blobs blobs, Function<String, Optional<SiteRoutes>> previews, Clock clock) {
+    /**
+     * A server that is not started yet.
+     *
+     * @param challenges the answer to an authority that asks for a token (RFC 8555 section 8.3); may read from a database
+     */
+    public Edge(
+            Setup setup,
+            Blobs blobs,
+            Function<String, Optional<SiteRoutes>> previews,
+            Function<String, Optional<String>> challenges,
+            Clock clock) {
         QueuedThreadPool threads = new QueuedThreadPool(64, 4);
         threads.setName("edge");
         server = new Server(threads);
@@ -45,14 +63,24 @@ public final class Edge {
         http.setSendServerVersion(false);
         http.setSendDateHeader(true);
         http.setUriCompliance(UriCompliance.DEFAULT);
-        connector = new ServerConnector(server, new HttpConnectionFactory(http));
-        connector.setHost(setup.bind());
-        connector.setPort(setup.port());
-        connector.setIdleTimeout(30_000);
-        server.addConnector(connector);
+        connector = listening(setup, setup.port(), new HttpConnectionFactory(http));
+        secure = listening(setup, setup.securePort(), Tls.connections(certificates, http));
         handler = new VisitorHandler(
                 routes::get, previews, setup.previewEnding(), blobs, setup.hotBytes(), visits, clock);
-        server.setHandler(handler);
+        server.setHandler(new Gate(
+                handler,
+                routes::get,
+                challenges,
+                () -> setup.shownSecurePort() == 0 ? securePort() : setup.shownSecurePort()));
+    }
+
+    private ServerConnector listening(Setup setup, int port, ConnectionFactory... protocols) {
+        ServerConnector made = new ServerConnector(server, protocols);
+        made.setHost(setup.bind());
+        made.setPort(port);
+        made.setIdleTimeout(30_000);
+        server.addConnector(made);
+        return made;
     }
 
     /** Begins to answer. */
@@ -63,6 +91,16 @@ public final class Edge {
     /** The port it answers at. */
     public int port() {
         return connector.getLocalPort();
+    }
+
+    /** The port it answers at by HTTPS. */
+    public int securePort() {
+        return secure.getLocalPort();
+    }
+
+    /** The certificates that visitors are shown. */
+    public Certificates certificates() {
+        return certificates;
     }
 
     /** The routes in force. */

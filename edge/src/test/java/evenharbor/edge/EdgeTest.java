@@ -74,9 +74,10 @@ class EdgeTest {
         blobs.putPacked(page.hash(), Coding.BROTLI, Coding.BROTLI.pack(PAGE.getBytes(StandardCharsets.UTF_8)));
         SiteRoutes preview = SiteRoutes.of(build, new SiteRoutes.Manner(true, false));
         edge = new Edge(
-                new Edge.Setup("127.0.0.1", 0, ".preview.localhost", 1 << 20),
+                new Edge.Setup("127.0.0.1", 0, 0, 0, ".preview.localhost", 1 << 20),
                 blobs,
                 host -> host.equals("known.preview.localhost") ? Optional.of(preview) : Optional.empty(),
+                token -> token.equals("known") ? Optional.of("known.print") : Optional.empty(),
                 Clock.systemUTC());
         edge.exchange(routes -> Routes.ofSites(Map.of(
                 SITE,

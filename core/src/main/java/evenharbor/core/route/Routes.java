@@ -18,10 +18,12 @@ public final class Routes {
 
     private final Map<String, HostRoutes> byHost;
     private final DecisionTable[] tables;
+    private final Map<String, Security> security;
 
-    private Routes(Map<String, HostRoutes> byHost, DecisionTable[] tables) {
+    private Routes(Map<String, HostRoutes> byHost, DecisionTable[] tables, Map<String, Security> security) {
         this.byHost = byHost;
         this.tables = tables;
+        this.security = security;
     }
 
     /**
@@ -31,7 +33,7 @@ public final class Routes {
     public static Routes of(Map<String, HostRoutes> byHost) {
         DecisionTable[] none = new DecisionTable[TABLES];
         Arrays.fill(none, DecisionTable.EMPTY);
-        return new Routes(Map.of(), none).changed(new HashMap<>(byHost), byHost.keySet());
+        return new Routes(Map.of(), none, Map.of()).changed(new HashMap<>(byHost), byHost.keySet());
     }
 
     /** Routes for one site at each of these host names. */
@@ -57,7 +59,25 @@ public final class Routes {
         });
         DecisionTable[] fresh = tables.clone();
         stale.forEach(t -> fresh[t] = new DecisionTable(contents.getOrDefault(t, Map.of())));
-        return new Routes(now, fresh);
+        return new Routes(now, fresh, security);
+    }
+
+    /** These routes with what is asked of visitors at these host names; {@code *.NAME} for names below NAME. */
+    public Routes secured(Map<String, Security> security) {
+        return new Routes(byHost, tables, Map.copyOf(security));
+    }
+
+    /** What is asked of visitors at a host name. */
+    public Security security(String host) {
+        if (security.isEmpty()) {
+            return Security.NONE;
+        }
+        Security exact = security.get(host);
+        if (exact != null) {
+            return exact;
+        }
+        int dot = host.indexOf('.');
+        return dot < 0 ? Security.NONE : security.getOrDefault("*" + host.substring(dot), Security.NONE);
     }
 
     private static int tableOf(String host) {

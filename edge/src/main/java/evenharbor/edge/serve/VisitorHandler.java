@@ -16,7 +16,6 @@ import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.time.Clock;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -91,7 +90,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             response.write(true, null, callback);
             return true;
         }
-        String host = host(request);
+        String host = Gate.host(request);
         if (host.endsWith(previewEnding)) {
             aside(request, response, callback, () -> answerPreview(host, request, response, callback));
         } else {
@@ -366,14 +365,5 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
                 .put(HttpHeader.CONTENT_LENGTH, LET_IN.length);
         boolean head = HttpMethod.HEAD.is(request.getMethod());
         response.write(true, head ? null : ByteBuffer.wrap(LET_IN), callback);
-    }
-
-    private static String host(Request request) {
-        String host = Request.getServerName(request);
-        if (host == null) {
-            return "";
-        }
-        String lower = host.toLowerCase(Locale.ROOT);
-        return lower.endsWith(".") ? lower.substring(0, lower.length() - 1) : lower;
     }
 }

@@ -14,10 +14,12 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.xbill.DNS.ARecord;
 import org.xbill.DNS.DClass;
+import org.xbill.DNS.Message;
 import org.xbill.DNS.NSRecord;
 import org.xbill.DNS.Name;
 import org.xbill.DNS.Record;
 import org.xbill.DNS.SOARecord;
+import org.xbill.DNS.Section;
 import org.xbill.DNS.TSIG;
 import org.xbill.DNS.Type;
 
@@ -243,6 +245,17 @@ public final class PracticeDns implements AutoCloseable {
             records.forEach(zone::put);
             zone.changed();
         }
+    }
+
+    /** The records of a type at a name, aliases followed, as their own servers have them now; none where there are none. */
+    public List<Record> ask(Name name, int type) {
+        CachingResolver fresh = new CachingResolver(address(ROOT), setup.port(), Clock.systemUTC());
+        return fresh
+                .answer(Message.newQuery(Record.newRecord(name, type, DClass.IN)), new byte[0])
+                .getSection(Section.ANSWER)
+                .stream()
+                .filter(record -> record.getType() == type)
+                .toList();
     }
 
     /** The servers, by their labels. */

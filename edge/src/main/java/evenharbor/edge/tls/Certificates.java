@@ -1,0 +1,107 @@
+package evenharbor.edge.tls;
+
+import java.security.PrivateKey;
+import java.security.cert.CertificateEncodingException;
+import java.security.cert.X509Certificate;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicLong;
+
+/**
+ * The certificates that visitors are shown, by server name. Any number of threads may add, replace and withdraw them while
+ * handshakes go on: one that began with a certificate ends with it.
+ */
+public final class Certificates {
+
+    private static final long SPARED_NANOS = 60_000_000_000L;
+
+    private final Map<String, Shown> byName = new ConcurrentHashMap<>();
+    private final Map<String, Shown> byAlias = new ConcurrentHashMap<>();
+    private final Map<Bytes, X509Certificate> issuers = new ConcurrentHashMap<>();
+    private final AtomicLong generations = new AtomicLong();
+
+    /** A certificate with its key, under the alias that a handshake knows it by. */
+    record Shown(String alias, X509Certificate[] chain, PrivateKey key, long[] goneAt) {}
+
+    private record Bytes(byte[] bytes) {
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Bytes b && Arrays.equals(bytes, b.bytes);
+        }
+
+        @Override
+        public int hashCode() {
+            return Arrays.hashCode(bytes);
+        }
+    }
+
+    /**
+     * Shows a certificate for a name from now on.
+     *
+     * @param name in DNS form and lower case; {@code *.NAME} for all one label below NAME
+     * @param chain the certificate first, then those of its issuers
+     */
+    public void put(String name, List<X509Certificate> chain, PrivateKey key) {
+        X509Certificate[] shared = new X509Certificate[chain.size()];
+        shared[0] = chain.get(0);
+        for (int i = 1; i < shared.length; i++) {
+            shared[i] = shared(chain.get(i));
+        }
+        Shown shown = new Shown(name + "#" + generations.incrementAndGet(), shared, key, new long[1]);
+        byAlias.put(shown.alias(), shown);
+        retire(byName.put(name, shown));
+    }
+
+    /** Thousands of certificates have few issuers: each is held once. */
+    private X509Certificate shared(X509Certificate issuer) {
+        try {
+            return issuers.computeIfAbsent(new Bytes(issuer.getEncoded()), b -> issuer);
+        } catch (CertificateEncodingException e) {
+            return issuer;
+        }
+    }
+
+    /** Shows no certificate of its own for a name any more. */
+    public void remove(String name) {
+        retire(byName.remove(name));
+    }
+
+    private void retire(Shown old) {
+        long now = System.nanoTime();
+        if (old != null) {
+            old.goneAt()[0] = now;
+        }
+        // Handshakes under way still need what they began with.
+        byAlias.values()
+                .removeIf(shown -> byName.get(nameOf(shown)) != shown
+                        && shown.goneAt()[0] != 0
+                        && now - shown.goneAt()[0] > SPARED_NANOS);
+    }
+
+    private static String nameOf(Shown shown) {
+        return shown.alias().substring(0, shown.alias().indexOf('#'));
+    }
+
+    /** The names there are certificates for. */
+    public Set<String> names() {
+        return Set.copyOf(byName.keySet());
+    }
+
+    /** The certificate for a server name, in lower case. */
+    Optional<Shown> find(String host) {
+        Shown exact = byName.get(host);
+        if (exact != null) {
+            return Optional.of(exact);
+        }
+        int dot = host.indexOf('.');
+        return dot < 0 ? Optional.empty() : Optional.ofNullable(byName.get("*" + host.substring(dot)));
+    }
+
+    Shown ofAlias(String alias) {
+        return byAlias.get(alias);
+    }
+}
