@@ -26,4 +26,7 @@ export const HAPPENED: Record<Schemas['Entry']['kind'], string> = {
   DOMAIN_LET_GO: 'let go',
   ZONE_CHANGED: 'changed the zone',
   ADDRESS_DRIFTED: 'noticed:',
+  HTTPS_CHANGED: 'HTTPS:',
+  CERTIFICATE_HELD: 'got a certificate for',
+  CERTIFICATE_ENDS: 'certificate:',
 };

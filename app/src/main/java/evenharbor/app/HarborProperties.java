@@ -31,7 +31,8 @@ public record HarborProperties(
      *
      * @param bind the address to listen at
      * @param port the TCP port; 0 for any free one
+     * @param securePort the TCP port for HTTPS; 0 for any free one
      * @param hotBytes bytes of small contents held in memory
      */
-    public record Visitors(String bind, int port, long hotBytes) {}
+    public record Visitors(String bind, int port, int securePort, long hotBytes) {}
 }

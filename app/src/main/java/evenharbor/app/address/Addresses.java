@@ -10,6 +10,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -19,15 +20,18 @@ import org.springframework.transaction.annotation.Transactional;
 public class Addresses {
 
     private static final int USUAL_PORT = 80;
+    private static final int USUAL_SECURE_PORT = 443;
 
     private final AddressRepository repository;
     private final Sites sites;
     private final HarborProperties harbor;
+    private final ObjectProvider<SecureNames> secure;
 
-    Addresses(AddressRepository repository, Sites sites, HarborProperties harbor) {
+    Addresses(AddressRepository repository, Sites sites, HarborProperties harbor, ObjectProvider<SecureNames> secure) {
         this.repository = repository;
         this.sites = sites;
         this.harbor = harbor;
+        this.secure = secure;
     }
 
     /** One address of one of the person's sites. */
@@ -42,6 +46,12 @@ public class Addresses {
     /** The addresses of a site, the main one first. */
     public List<Address> of(String siteId) {
         return of(Set.of(siteId));
+    }
+
+    /** The addresses of one of the person's sites, the main one first. */
+    public List<Address> mineOf(String siteId) {
+        sites.mine(siteId);
+        return of(siteId);
     }
 
     /** The addresses of several sites; within each the main one comes first. */
@@ -96,7 +106,19 @@ public class Addresses {
 
     /** What visitors open for a path under a host name; the port is named unless it is the usual one. */
     public String url(HostName host, String path) {
+        if (secure.stream().anyMatch(s -> s.secure(host.ascii()))) {
+            int port = harbor.visitors().securePort();
+            return "https://" + host.ascii() + (port == USUAL_SECURE_PORT ? "" : ":" + port) + path;
+        }
         int port = harbor.visitors().port();
         return "http://" + host.ascii() + (port == USUAL_PORT ? "" : ":" + port) + path;
+    }
+
+    /** All addresses at a host name, of any site. */
+    public List<Address> at(String host) {
+        return repository.findByHostIn(Set.of(host)).stream()
+                .filter(row -> row.heldUntil == null)
+                .map(this::address)
+                .toList();
     }
 }

@@ -1,6 +1,7 @@
 package evenharbor.app.dns;
 
 import evenharbor.core.address.HostName;
+import evenharbor.core.certificate.CaaRules;
 import evenharbor.core.domain.Seen;
 import evenharbor.core.domain.Sighting;
 import java.io.IOException;
@@ -178,6 +179,36 @@ public class Dns {
                     : seen(server, name(host), Type.TXT, true));
         }
         return seen;
+    }
+
+    /** The texts of TXT records at a name, as each of the domain's own servers has them. */
+    public CompletableFuture<List<Seen>> allTexts(HostName host, Delegation delegation) {
+        return all(delegation.servers().values().stream()
+                .map(server -> seen(server, name(host), Type.TXT, true))
+                .toList());
+    }
+
+    /**
+     * The CAA records that count for a name: of the closest name, at it or above it, that has any (RFC 8659 section 3). Up
+     * to the domain its own servers are asked, above it the resolvers.
+     */
+    public CompletableFuture<List<CaaRules.Caa>> caa(HostName host, HostName domain) {
+        return delegation(domain).thenCompose(delegation -> caaFrom(name(host), name(domain), delegation));
+    }
+
+    private CompletableFuture<List<CaaRules.Caa>> caaFrom(Name at, Name domain, Delegation delegation) {
+        if (at.labels() <= 1) {
+            return CompletableFuture.completedFuture(List.of());
+        }
+        Optional<InetAddress> own =
+                delegation.servers().values().stream().findFirst().filter(s -> at.subdomain(domain));
+        return (own.isPresent()
+                        ? seen(own.get(), at, Type.CAA, true)
+                        : seen(resolvers().get(0), at, Type.CAA, false))
+                .thenCompose(seen -> seen.data().isEmpty()
+                        ? caaFrom(new Name(at, 1), domain, delegation)
+                        : CompletableFuture.completedFuture(
+                                seen.data().stream().map(CaaRules.Caa::parse).toList()));
     }
 
     private CompletableFuture<Seen> seen(InetAddress server, Name name, int type, boolean authoritative) {

@@ -83,6 +83,17 @@ public class Domains {
         return repository.findById(id).map(DomainEntity::toDomain);
     }
 
+    /** The domain, proven by anyone, that a host name is or lies under. */
+    public Optional<Domain> holding(HostName host) {
+        for (HostName at = host; at.labels().size() > 1; at = at.parent()) {
+            Optional<DomainEntity> row = repository.findByProvenName(at.ascii());
+            if (row.isPresent()) {
+                return row.map(DomainEntity::toDomain);
+            }
+        }
+        return Optional.empty();
+    }
+
     /** Domains below which a site answers for names that nobody claimed. */
     public List<Domain> catching() {
         return repository.findByCatchingSiteIsNotNull().stream()

@@ -15,6 +15,7 @@ import evenharbor.core.domain.ZoneDifference;
 import evenharbor.core.domain.ZoneFile;
 import evenharbor.core.domain.ZoneNeeds;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -35,6 +36,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class Zones {
 
     private static final Logger LOG = LoggerFactory.getLogger(Zones.class);
+
+    private static final long SHORT_TTL = 60;
 
     private final ZoneCopyRepository copies;
     private final DomainRepository domains;
@@ -311,6 +314,24 @@ public class Zones {
                     difference.steps().size());
         } else if (!merged.ours().equals(keys(copy.ours))) {
             remember(domain, now, now, merged.ours(), Optional.empty());
+        }
+    }
+
+    /** Shows texts at a name of the zone for a while, in place of those shown there before; none takes them away. */
+    public void showText(Domain domain, String name, List<String> texts) throws ZoneServer.Refusal {
+        hosted(domain);
+        ZoneCopy copy = refresh(domain);
+        Zone now = zone(domain, copy.records);
+        List<RecordSet> sets = new ArrayList<>(now.sets());
+        sets.removeIf(set -> set.name().equals(name) && set.type().equals("TXT"));
+        if (!texts.isEmpty()) {
+            sets.add(new RecordSet(name, "TXT", SHORT_TTL, texts));
+        }
+        Zone then = Zone.of(domain.name(), sets);
+        ZoneDifference difference = ZoneDifference.between(now, then);
+        if (!difference.none()) {
+            server.change(domain.name(), difference);
+            remember(domain, now, then, keys(copy.ours), Optional.empty());
         }
     }
 

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -20,19 +19,19 @@ public class LiveStates {
 
     private final LiveStateRepository states;
     private final LiveSpanRepository spans;
-    private final JdbcClient db;
+    private final Revisions revisions;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
     LiveStates(
             LiveStateRepository states,
             LiveSpanRepository spans,
-            JdbcClient db,
+            Revisions revisions,
             ApplicationEventPublisher events,
             Clock clock) {
         this.states = states;
         this.spans = spans;
-        this.db = db;
+        this.revisions = revisions;
         this.events = events;
         this.clock = clock;
     }
@@ -52,7 +51,7 @@ public class LiveStates {
     void begin(SiteCreated created) {
         LiveState state = new LiveState();
         state.siteId = created.site().id();
-        state.changedIn = nextRevision();
+        state.changedIn = revisions.next();
         states.save(state);
     }
 
@@ -141,17 +140,8 @@ public class LiveStates {
     }
 
     private void touched(LiveState state) {
-        state.changedIn = nextRevision();
+        state.changedIn = revisions.next();
         states.save(state);
         events.publishEvent(new LiveChanged(state.siteId));
-    }
-
-    /** The row stays locked until the transaction ends, so that revisions come to be seen in their order. */
-    private long nextRevision() {
-        db.sql("update harbor_revision set revision = revision + 1 where id = 1")
-                .update();
-        return db.sql("select revision from harbor_revision where id = 1")
-                .query(Long.class)
-                .single();
     }
 }

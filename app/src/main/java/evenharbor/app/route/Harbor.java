@@ -4,17 +4,21 @@ import evenharbor.app.HarborProperties;
 import evenharbor.app.address.Addresses;
 import evenharbor.app.address.AddressesChanged;
 import evenharbor.app.build.Packing;
+import evenharbor.app.certificate.CertificatesChanged;
+import evenharbor.app.certificate.Challenges;
 import evenharbor.app.domain.DomainChanged;
 import evenharbor.app.draft.DraftChanged;
 import evenharbor.app.live.Live;
 import evenharbor.app.live.LiveChanged;
 import evenharbor.app.live.LiveStates;
 import evenharbor.app.preview.Previews;
+import evenharbor.app.site.Sites;
 import evenharbor.app.visit.Visits;
 import evenharbor.core.address.Role;
 import evenharbor.core.route.Answer;
 import evenharbor.core.route.Decision;
 import evenharbor.core.route.HostRoutes;
+import evenharbor.core.route.Security;
 import evenharbor.core.route.VisitorRequest;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.Blobs;
@@ -46,8 +50,10 @@ public class Harbor implements SmartLifecycle {
     private final LiveStates states;
     private final SiteCompiler compiler;
     private final Addresses addresses;
+    private final Sites sites;
     private final Visits visits;
     private final Packing packing;
+    private final SecureRoutes secure;
     private final Clock clock;
     private final Edge edge;
     private final ScheduledExecutorService follower = Executors.newSingleThreadScheduledExecutor(work -> {
@@ -68,26 +74,34 @@ public class Harbor implements SmartLifecycle {
             LiveStates states,
             SiteCompiler compiler,
             Addresses addresses,
+            Sites sites,
             Visits visits,
             Packing packing,
             Blobs blobs,
             Previews previews,
+            Challenges challenges,
+            SecureRoutes secure,
             HarborProperties harbor,
             Clock clock) {
         this.states = states;
         this.compiler = compiler;
         this.addresses = addresses;
+        this.sites = sites;
         this.visits = visits;
         this.packing = packing;
+        this.secure = secure;
         this.clock = clock;
         this.edge = new Edge(
                 new Edge.Setup(
                         harbor.visitors().bind(),
                         harbor.visitors().port(),
+                        harbor.visitors().securePort(),
+                        0,
                         "." + harbor.previewEnding(),
                         harbor.visitors().hotBytes()),
                 blobs,
                 previews::at,
+                challenges::answer,
                 clock);
     }
 
@@ -143,6 +157,16 @@ public class Harbor implements SmartLifecycle {
         return edge.port();
     }
 
+    /** The port visitors are answered at by HTTPS. */
+    public int securePort() {
+        return edge.securePort();
+    }
+
+    /** What is asked of visitors at a host name just now. */
+    public Security security(String host) {
+        return edge.routes().security(host);
+    }
+
     /** What visitors get at a host name and path just now. */
     public Decision decide(String host, String path) {
         return edge.routes()
@@ -164,6 +188,19 @@ public class Harbor implements SmartLifecycle {
         changed.catchingSites().forEach(states::touch);
     }
 
+    /** URLs that lead to a name change with it: its own sites are made anew, and those that may name it. */
+    @EventListener
+    void changed(CertificatesChanged changed) {
+        if (changed.urls()) {
+            sites.ofAccount(changed.secured().accountId()).forEach(site -> states.touch(site.id()));
+        }
+    }
+
+    @TransactionalEventListener
+    void shown(CertificatesChanged changed) {
+        secure.follow(edge);
+    }
+
     /** Trials of the draft show each change at once. */
     @EventListener
     void changed(DraftChanged changed) {
@@ -176,6 +213,7 @@ public class Harbor implements SmartLifecycle {
 
     private void follow() {
         try {
+            secure.follow(edge);
             for (Live live : states.changedAfter(seen)) {
                 refresh(live);
                 seen = Math.max(seen, live.changedIn());

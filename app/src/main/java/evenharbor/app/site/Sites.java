@@ -39,10 +39,16 @@ public class Sites {
         return entity(id).toSite();
     }
 
-    /** All sites of the account, the oldest first. */
+    /** All sites of the current person's account, the oldest first. */
     @Transactional(readOnly = true)
     public List<Site> mine() {
-        return repository.findByAccountIdOrderByCreatedAt(Current.person().accountId()).stream()
+        return ofAccount(Current.person().accountId());
+    }
+
+    /** All sites of any account, the oldest first. */
+    @Transactional(readOnly = true)
+    public List<Site> ofAccount(String accountId) {
+        return repository.findByAccountIdOrderByCreatedAt(accountId).stream()
                 .map(SiteEntity::toSite)
                 .toList();
     }

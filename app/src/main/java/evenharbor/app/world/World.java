@@ -1,10 +1,14 @@
 package evenharbor.app.world;
 
 import evenharbor.app.HarborProperties;
+import evenharbor.app.certificate.AuthorityProperties;
 import evenharbor.app.dns.DnsProperties;
 import evenharbor.app.dns.ZoneProperties;
 import evenharbor.app.domain.LeadProperties;
 import evenharbor.app.registry.RegistryProperties;
+import evenharbor.practice.authority.Acme;
+import evenharbor.practice.authority.AuthorityServer;
+import evenharbor.practice.authority.Root;
 import evenharbor.practice.clock.PracticeClock;
 import evenharbor.practice.dns.PracticeDns;
 import evenharbor.practice.registry.EppServer;
@@ -41,6 +45,7 @@ public class World implements SmartLifecycle {
     private final ZoneProperties zones;
     private final RegistryProperties registryProperties;
     private final LeadProperties lead;
+    private final AuthorityProperties authorityProperties;
     private final Clock clock;
     private final Path clockFile;
     private final ScheduledExecutorService ticks = Executors.newSingleThreadScheduledExecutor(work -> {
@@ -51,6 +56,9 @@ public class World implements SmartLifecycle {
     private PracticeDns dns;
     private Registry registry;
     private EppServer epp;
+    private Acme acme;
+    private AuthorityServer authority;
+    private Root root;
     private volatile boolean running;
 
     World(
@@ -60,6 +68,7 @@ public class World implements SmartLifecycle {
             ZoneProperties zones,
             RegistryProperties registryProperties,
             LeadProperties lead,
+            AuthorityProperties authorityProperties,
             Clock clock) {
         this.harbor = harbor;
         this.properties = properties;
@@ -67,6 +76,7 @@ public class World implements SmartLifecycle {
         this.zones = zones;
         this.registryProperties = registryProperties;
         this.lead = lead;
+        this.authorityProperties = authorityProperties;
         this.clock = clock;
         this.clockFile = harbor.home().resolve("practice").resolve("clock");
     }
@@ -97,6 +107,10 @@ public class World implements SmartLifecycle {
             registry = new Registry(registryProperties.endings(), folder.resolve("registry"), dns::delegate, clock);
             epp = new EppServer(
                     registry, registryProperties.port(), registryProperties.client(), registryProperties.password());
+            root = new Root(folder.resolve("authority"), clock);
+            acme = new Acme(root, dns::ask, harbor.visitors().port(), folder.resolve("authority"), clock);
+            authority = new AuthorityServer(
+                    acme, root, authorityProperties.directory().getPort());
         } catch (IOException e) {
             throw new UncheckedIOException("The practice harbor cannot be started", e);
         }
@@ -145,6 +159,15 @@ public class World implements SmartLifecycle {
 
     Registry registry() {
         return registry;
+    }
+
+    Acme acme() {
+        return acme;
+    }
+
+    /** The practice authority's root certificate, as a PEM file. */
+    Path rootFile() {
+        return root.file();
     }
 
     EppServer epp() {
@@ -201,6 +224,7 @@ public class World implements SmartLifecycle {
             if (dns != null) {
                 dns.close();
                 epp.close();
+                authority.close();
             }
         } catch (IOException e) {
             LOG.warn("The practice harbor did not stop cleanly", e);

@@ -3,7 +3,9 @@ package evenharbor.app.world;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.problem.Problem;
 import evenharbor.app.problem.ProblemType;
+import evenharbor.practice.authority.AuthorityFault;
 import evenharbor.practice.dns.Fault;
+import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -13,6 +15,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.springframework.core.io.FileSystemResource;
+import org.springframework.core.io.Resource;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -44,7 +48,13 @@ class WorldController {
             long offsetSeconds,
             List<StandIn> standIns,
             boolean registryDown,
-            List<RegisteredName> names) {}
+            List<RegisteredName> names,
+            @Schema(nullable = true) AuthorityView authority) {}
+
+    /** The practice authority: what is wrong with it, what can be, and what it issued. */
+    record AuthorityView(AuthorityFault fault, List<AuthorityFault> faults, boolean hurried, List<IssuedName> issued) {}
+
+    record IssuedName(String name, Instant until) {}
 
     record ClockMove(
             @Min(value = 1, message = "Move it on by a second at least.")
@@ -71,7 +81,7 @@ class WorldController {
     @GetMapping
     PracticeView practice() {
         if (!world.here()) {
-            return new PracticeView(false, world.now(), world.offset().toSeconds(), List.of(), false, List.of());
+            return new PracticeView(false, world.now(), world.offset().toSeconds(), List.of(), false, List.of(), null);
         }
         List<StandIn> standIns = world.dns().labels().stream()
                 .map(label -> new StandIn(
@@ -89,7 +99,14 @@ class WorldController {
                 world.offset().toSeconds(),
                 standIns,
                 world.epp().down(),
-                names);
+                names,
+                new AuthorityView(
+                        world.acme().fault(),
+                        List.of(AuthorityFault.values()),
+                        world.acme().hurried(),
+                        world.acme().issued().entrySet().stream()
+                                .map(e -> new IssuedName(e.getKey(), e.getValue()))
+                                .toList()));
     }
 
     private static List<Fault> faults(String label) {
@@ -127,6 +144,24 @@ class WorldController {
     PracticeView setDown(@RequestBody SetDown form) {
         here().epp().setDown(form.down());
         return practice();
+    }
+
+    /** How the practice authority behaves; {@code hurried} when it advises to renew at once what it issued so far. */
+    record AuthorityManner(
+            @NotNull(message = "Say what shall be wrong.") AuthorityFault fault, boolean hurried) {}
+
+    @PutMapping("/authority")
+    PracticeView setAuthority(@Valid @RequestBody AuthorityManner form) {
+        here().acme().setFault(form.fault());
+        if (world.acme().hurried() != form.hurried()) {
+            world.acme().setHurried(form.hurried());
+        }
+        return practice();
+    }
+
+    @GetMapping(path = "/authority/root", produces = "application/x-pem-file")
+    Resource root() {
+        return new FileSystemResource(here().rootFile());
     }
 
     @PostMapping("/resolver/forgetting")

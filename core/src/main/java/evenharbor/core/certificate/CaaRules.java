@@ -18,7 +18,17 @@ public final class CaaRules {
      * @param tag such as {@code issue}
      * @param value such as {@code authority.example; policy=x}
      */
-    public record Caa(boolean critical, String tag, String value) {}
+    public record Caa(boolean critical, String tag, String value) {
+
+        private static final int CRITICAL = 128;
+
+        /** Reads one in presentation form: {@code 0 issue "authority.example"}. */
+        public static Caa parse(String data) {
+            String[] part = data.strip().split("\\s+", 3);
+            String value = part.length < 3 ? "" : part[2].replaceAll("^\"|\"$", "");
+            return new Caa((Integer.parseInt(part[0]) & CRITICAL) != 0, part[1], value);
+        }
+    }
 
     /**
      * What they come to.

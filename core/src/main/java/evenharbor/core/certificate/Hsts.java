@@ -26,6 +26,11 @@ public record Hsts(HstsStep step, boolean subdomains, Instant since, Instant owe
         return "max-age=" + step.age().toSeconds() + (subdomains ? "; includeSubDomains" : "");
     }
 
+    /** From when the next step may be taken. */
+    public Instant heldFrom() {
+        return step.heldAt(since);
+    }
+
     /** Why a change cannot be made now; empty when it can. */
     public Optional<String> hindrance(HstsStep wanted, boolean withSubdomains, Instant now) {
         if (wanted.compareTo(step) > 0) {
@@ -34,7 +39,7 @@ public record Hsts(HstsStep step, boolean subdomains, Instant since, Instant owe
                         + step.higher().orElseThrow().words() + ".");
             }
             if (now.isBefore(step.heldAt(since))) {
-                return Optional.of("The step before has to have held until " + step.heldAt(since) + " first.");
+                return Optional.of("The step before has to have held for as long as it lasts first.");
             }
         }
         if (withSubdomains && !subdomains) {

@@ -462,7 +462,7 @@ public final class Acme {
     }
 
     /** Until when each name's latest certificate is valid. */
-    Map<String, Instant> issued() {
+    public Map<String, Instant> issued() {
         Map<String, Instant> until = new TreeMap<>();
         certificates
                 .values()

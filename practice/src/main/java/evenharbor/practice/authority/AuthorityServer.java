@@ -12,11 +12,9 @@ import java.security.GeneralSecurityException;
 import java.security.KeyPair;
 import java.security.KeyStore;
 import java.security.cert.X509Certificate;
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
@@ -38,7 +36,6 @@ public final class AuthorityServer implements AutoCloseable {
 
     private final Acme acme;
     private final Root root;
-    private final Clock clock;
     private final HttpsServer server;
     private final ExecutorService workers = Executors.newCachedThreadPool(work -> {
         Thread thread = new Thread(work, "practice-authority");
@@ -52,12 +49,11 @@ public final class AuthorityServer implements AutoCloseable {
      *
      * @param port 0 for any that is free
      */
-    public AuthorityServer(Acme acme, Root root, int port, Clock clock) throws IOException {
+    public AuthorityServer(Acme acme, Root root, int port) throws IOException {
         // Without it each answer is held back for 40 ms.
         System.setProperty("sun.net.httpserver.nodelay", "true");
         this.acme = acme;
         this.root = root;
-        this.clock = clock;
         server = HttpsServer.create(new InetSocketAddress(InetAddress.getByName(LOOPBACK), port), 0);
         server.setHttpsConfigurator(new HttpsConfigurator(context()));
         server.setExecutor(workers);
@@ -177,16 +173,6 @@ public final class AuthorityServer implements AutoCloseable {
         exchange.getResponseHeaders().set("Link", "<" + directory() + ">;rel=\"index\"");
         exchange.sendResponseHeaders(answer.status(), bytes.length);
         exchange.getResponseBody().write(bytes);
-    }
-
-    /** The time as the authority sees it. */
-    Instant now() {
-        return clock.instant();
-    }
-
-    /** What it issued, a line each. */
-    public Map<String, Instant> issued() {
-        return acme.issued();
     }
 
     @Override

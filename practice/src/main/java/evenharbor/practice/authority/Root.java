@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.security.GeneralSecurityException;
 import java.security.KeyPair;
 import java.security.KeyPairGenerator;
+import java.security.PrivateKey;
 import java.security.PublicKey;
 import java.security.SecureRandom;
 import java.security.cert.X509Certificate;
@@ -20,6 +21,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Date;
 import java.util.List;
+import org.bouncycastle.asn1.pkcs.PrivateKeyInfo;
 import org.bouncycastle.asn1.x500.X500Name;
 import org.bouncycastle.asn1.x509.BasicConstraints;
 import org.bouncycastle.asn1.x509.ExtendedKeyUsage;
@@ -32,10 +34,10 @@ import org.bouncycastle.cert.X509CertificateHolder;
 import org.bouncycastle.cert.jcajce.JcaX509CertificateConverter;
 import org.bouncycastle.cert.jcajce.JcaX509ExtensionUtils;
 import org.bouncycastle.cert.jcajce.JcaX509v3CertificateBuilder;
-import org.bouncycastle.openssl.PEMKeyPair;
 import org.bouncycastle.openssl.PEMParser;
 import org.bouncycastle.openssl.jcajce.JcaPEMKeyConverter;
 import org.bouncycastle.openssl.jcajce.JcaPEMWriter;
+import org.bouncycastle.openssl.jcajce.JcaPKCS8Generator;
 import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.operator.jcajce.JcaContentSignerBuilder;
 
@@ -49,7 +51,7 @@ public final class Root {
 
     private final X509Certificate root;
     private final X509Certificate issuer;
-    private final KeyPair issuerKey;
+    private final PrivateKey issuerKey;
     private final Path file;
 
     /** Opens the keys in a folder, or makes them. */
@@ -64,7 +66,7 @@ public final class Root {
             root = certificate(new PEMParser(Files.newBufferedReader(file)).readObject());
             try (PEMParser parser = new PEMParser(Files.newBufferedReader(issuing))) {
                 issuer = certificate(parser.readObject());
-                issuerKey = new JcaPEMKeyConverter().getKeyPair((PEMKeyPair) parser.readObject());
+                issuerKey = new JcaPEMKeyConverter().getPrivateKey((PrivateKeyInfo) parser.readObject());
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -78,12 +80,28 @@ public final class Root {
         KeyPair rootKey = keyPair();
         KeyPair key = keyPair();
         Instant from = now.minus(Duration.ofDays(400));
-        X509Certificate top =
-                signed(ROOT_NAME, rootKey, ROOT_NAME, rootKey.getPublic(), from, now.plus(LONG), true, List.of(), null);
-        X509Certificate below =
-                signed(ROOT_NAME, rootKey, ISSUER_NAME, key.getPublic(), from, now.plus(LONG), true, List.of(), top);
+        X509Certificate top = signed(
+                ROOT_NAME,
+                rootKey.getPrivate(),
+                ROOT_NAME,
+                rootKey.getPublic(),
+                from,
+                now.plus(LONG),
+                true,
+                List.of(),
+                null);
+        X509Certificate below = signed(
+                ROOT_NAME,
+                rootKey.getPrivate(),
+                ISSUER_NAME,
+                key.getPublic(),
+                from,
+                now.plus(LONG),
+                true,
+                List.of(),
+                top);
         Files.writeString(file, pem(top));
-        Files.writeString(issuing, pem(below, key));
+        Files.writeString(issuing, pem(below, new JcaPKCS8Generator(key.getPrivate(), null)));
     }
 
     private static Instant realNow(Clock clock) {
@@ -115,7 +133,7 @@ public final class Root {
 
     private static X509Certificate signed(
             String by,
-            KeyPair byKey,
+            PrivateKey byKey,
             String subject,
             PublicKey key,
             Instant from,
@@ -137,9 +155,8 @@ public final class Root {
         builder.addExtension(
                 Extension.authorityKeyIdentifier,
                 false,
-                byCertificate == null
-                        ? extensions.createAuthorityKeyIdentifier(byKey.getPublic())
-                        : extensions.createAuthorityKeyIdentifier(byCertificate.getPublicKey()));
+                // The root is signed by its own key.
+                extensions.createAuthorityKeyIdentifier(byCertificate == null ? key : byCertificate.getPublicKey()));
         if (authority) {
             builder.addExtension(Extension.keyUsage, true, new KeyUsage(KeyUsage.keyCertSign | KeyUsage.cRLSign));
         } else {
@@ -152,8 +169,7 @@ public final class Root {
                     new GeneralNames(names.stream().map(Root::generalName).toArray(GeneralName[]::new)));
         }
         return new JcaX509CertificateConverter()
-                .getCertificate(
-                        builder.build(new JcaContentSignerBuilder("SHA256withECDSA").build(byKey.getPrivate())));
+                .getCertificate(builder.build(new JcaContentSignerBuilder("SHA256withECDSA").build(byKey)));
     }
 
     private static GeneralName generalName(String name) {

@@ -1,0 +1,75 @@
+package evenharbor.app.certificate;
+
+import evenharbor.app.HarborProperties;
+import evenharbor.app.dns.Dns;
+import evenharbor.app.domain.Domain;
+import evenharbor.app.domain.Domains;
+import evenharbor.app.domain.LeadProperties;
+import evenharbor.core.address.HostName;
+import evenharbor.core.certificate.CaaRules;
+import evenharbor.core.certificate.Hindrance;
+import evenharbor.core.domain.Sighting;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Whether a certificate may be had for a name, looked at before an authority is asked, so that no order is wasted. */
+@Component
+public class Prospects {
+
+    private final Domains domains;
+    private final Dns dns;
+    private final LeadProperties lead;
+    private final AuthorityProperties properties;
+    private final HarborProperties harbor;
+    private final Clock clock;
+
+    Prospects(
+            Domains domains,
+            Dns dns,
+            LeadProperties lead,
+            AuthorityProperties properties,
+            HarborProperties harbor,
+            Clock clock) {
+        this.domains = domains;
+        this.dns = dns;
+        this.lead = lead;
+        this.properties = properties;
+        this.harbor = harbor;
+        this.clock = clock;
+    }
+
+    /** What the name's CAA records come to. */
+    public CaaRules.Verdict caa(HostName host, boolean wildcard) {
+        return CaaRules.judge(dns.caa(host, apex(host)).join(), properties.caa(), wildcard);
+    }
+
+    private HostName apex(HostName host) {
+        return domains.holding(host).map(Domain::name).orElse(new HostName(harbor.nameEnding()));
+    }
+
+    /** What stands in the way of an order; empty when nothing does. */
+    Optional<Hindrance> hindrance(String name) {
+        boolean wildcard = name.startsWith("*.");
+        HostName host = new HostName(wildcard ? name.substring(2) : name);
+        if (!wildcard) {
+            List<Sighting> own =
+                    dns.delegation(apex(host)).thenCompose(delegation -> dns.looks(host, delegation)).join().stream()
+                            .filter(Sighting::authoritative)
+                            .toList();
+            boolean leads = !own.isEmpty() && own.stream().allMatch(look -> look.leadsHere(lead.expected()));
+            if (!leads) {
+                return met(Hindrance.Kind.NOT_REACHED, "Its records do not lead here as yet.");
+            }
+        }
+        CaaRules.Verdict verdict = caa(host, wildcard);
+        return verdict.permitted()
+                ? Optional.empty()
+                : met(Hindrance.Kind.CAA, "The authority may not issue: " + verdict.sentence() + ".");
+    }
+
+    private Optional<Hindrance> met(Hindrance.Kind kind, String sentence) {
+        return Optional.of(new Hindrance(kind, sentence, Optional.empty(), clock.instant()));
+    }
+}
