@@ -64,21 +64,21 @@ public class Builds {
 
     private record Edit(String hash, String key) {}
 
-    private record Wanted(String manifest, Settings settings, String base) {}
+    private record Wanted(String manifest, Settings settings, Builder.Manner manner) {}
 
-    /**
-     * The build of a manifest.
-     *
-     * @param base the path that the site is reached at, without a slash at its end; empty for a whole host name
-     * @return the hash of the build's manifest
-     */
-    public String of(String manifest, Settings settings, String base) {
+    /** The build of a manifest for a whole host name. @return the hash of the build's manifest */
+    public String of(String manifest, Settings settings) {
+        return of(manifest, settings, Builder.Manner.PLAIN);
+    }
+
+    /** The build of a manifest. @return the hash of the build's manifest */
+    public String of(String manifest, Settings settings, Builder.Manner manner) {
         // Search engines are told by a header: the files are the same.
-        Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()), base);
+        Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()), manner);
         String known = builds.getIfPresent(wanted);
         if (known == null) {
             Manifest source = manifests.get(manifest);
-            Manifest build = built(source, settings, base);
+            Manifest build = built(source, settings, manner);
             known = build.equals(source) ? manifest : manifests.put(build);
             builds.put(wanted, known);
         }
@@ -87,13 +87,14 @@ public class Builds {
 
     /** Whether a build is at hand already, so that it costs nothing. */
     public boolean ready(String manifest, Settings settings) {
-        return builds.getIfPresent(new Wanted(manifest, new Settings(true, settings.pinned()), "")) != null;
+        return builds.getIfPresent(new Wanted(manifest, new Settings(true, settings.pinned()), Builder.Manner.PLAIN))
+                != null;
     }
 
-    private Manifest built(Manifest source, Settings settings, String base) {
+    private Manifest built(Manifest source, Settings settings, Builder.Manner manner) {
         Memory memory = new Memory(blobs.batch());
         try {
-            Manifest build = Builder.build(source, settings, base, memory);
+            Manifest build = Builder.build(source, settings, manner, memory);
             memory.settle();
             return build;
         } catch (IOException e) {
@@ -108,7 +109,7 @@ public class Builds {
     void aheadOfTime(DraftChanged changed) {
         ahead.execute(() -> {
             try {
-                of(changed.manifest(), Settings.DEFAULT, "");
+                of(changed.manifest(), Settings.DEFAULT);
                 blobs.settle();
             } catch (IOException | RuntimeException e) {
                 LOG.warn("The draft of site {} could not be built ahead of time", changed.siteId(), e);

@@ -3,17 +3,11 @@ package evenharbor.app.certificate;
 import evenharbor.app.secret.Secrets;
 import evenharbor.core.certificate.Hindrance;
 import java.io.IOException;
-import java.io.InputStream;
 import java.net.MalformedURLException;
 import java.net.URI;
 import java.net.URL;
 import java.net.http.HttpClient;
-import java.nio.file.Files;
-import java.security.GeneralSecurityException;
 import java.security.KeyPair;
-import java.security.KeyStore;
-import java.security.cert.Certificate;
-import java.security.cert.CertificateFactory;
 import java.security.cert.X509Certificate;
 import java.time.Clock;
 import java.time.Duration;
@@ -21,8 +15,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import javax.net.ssl.SSLContext;
-import javax.net.ssl.TrustManagerFactory;
 import org.shredzone.acme4j.AccountBuilder;
 import org.shredzone.acme4j.Authorization;
 import org.shredzone.acme4j.Login;
@@ -55,13 +47,15 @@ class AcmeAuthority implements Authority {
     private static final Duration ADVICE_AGAIN = Duration.ofHours(6);
 
     private final AuthorityProperties properties;
+    private final TrustedRoots roots;
     private final Secrets secrets;
     private final JdbcClient db;
     private final Clock clock;
     private volatile Login login;
 
-    AcmeAuthority(AuthorityProperties properties, Secrets secrets, JdbcClient db, Clock clock) {
+    AcmeAuthority(AuthorityProperties properties, TrustedRoots roots, Secrets secrets, JdbcClient db, Clock clock) {
         this.properties = properties;
+        this.roots = roots;
         this.secrets = secrets;
         this.db = db;
         this.clock = clock;
@@ -71,29 +65,10 @@ class AcmeAuthority implements Authority {
     private final class Provider extends GenericAcmeProvider {
         @Override
         public HttpClient createHttpClient(NetworkSettings settings) {
-            HttpClient.Builder builder = HttpClient.newBuilder().connectTimeout(PATIENCE);
-            if (properties.trust() != null) {
-                builder.sslContext(trusting());
-            }
-            return builder.build();
-        }
-    }
-
-    private SSLContext trusting() {
-        try (InputStream file = Files.newInputStream(properties.trust())) {
-            KeyStore store = KeyStore.getInstance("PKCS12");
-            store.load(null, null);
-            int n = 0;
-            for (Certificate root : CertificateFactory.getInstance("X.509").generateCertificates(file)) {
-                store.setCertificateEntry("root-" + n++, root);
-            }
-            TrustManagerFactory trust = TrustManagerFactory.getInstance(TrustManagerFactory.getDefaultAlgorithm());
-            trust.init(store);
-            SSLContext context = SSLContext.getInstance("TLS");
-            context.init(null, trust.getTrustManagers(), null);
-            return context;
-        } catch (IOException | GeneralSecurityException e) {
-            throw new IllegalStateException("The authority's root in " + properties.trust() + " cannot be read", e);
+            return HttpClient.newBuilder()
+                    .connectTimeout(PATIENCE)
+                    .sslContext(roots.context())
+                    .build();
         }
     }
 

@@ -36,11 +36,13 @@ import org.springframework.web.bind.annotation.RestController;
 class CertificateController {
 
     private final Certificates certificates;
+    private final Outlook outlook;
     private final Addresses addresses;
     private final Clock clock;
 
-    CertificateController(Certificates certificates, Addresses addresses, Clock clock) {
+    CertificateController(Certificates certificates, Outlook outlook, Addresses addresses, Clock clock) {
         this.certificates = certificates;
+        this.outlook = outlook;
         this.addresses = addresses;
         this.clock = clock;
     }
@@ -158,6 +160,11 @@ class CertificateController {
                 .toList();
     }
 
+    @GetMapping("/sites/{siteId}/https/outlook")
+    Outlook.Mixed outlook(@PathVariable String siteId) {
+        return outlook.mixed(siteId);
+    }
+
     @PostMapping("/sites/{siteId}/https")
     @ResponseStatus(HttpStatus.ACCEPTED)
     void turnOnAll(@PathVariable String siteId) {
@@ -210,12 +217,12 @@ class CertificateController {
             @NotNull(message = "Name the file.") String name,
             @NotNull(message = "Send the file's bytes.") String content) {}
 
-    record Bringing(
+    record BroughtFiles(
             @NotNull(message = "Choose the files.") List<@Valid BroughtFile> files,
             @Schema(nullable = true) String password) {}
 
     @PostMapping("/sites/{siteId}/addresses/{id}/brought-certificate")
-    CertificateView bring(@PathVariable String siteId, @PathVariable String id, @Valid @RequestBody Bringing form) {
+    CertificateView bring(@PathVariable String siteId, @PathVariable String id, @Valid @RequestBody BroughtFiles form) {
         Address address = addresses.mine(siteId, id);
         BroughtCertificate.Reading reading = BroughtCertificate.read(
                 form.files().stream().map(CertificateController::file).toList(),

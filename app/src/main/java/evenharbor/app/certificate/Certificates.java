@@ -1,5 +1,6 @@
 package evenharbor.app.certificate;
 
+import evenharbor.app.HarborProperties;
 import evenharbor.app.access.Current;
 import evenharbor.app.activity.ActivityKind;
 import evenharbor.app.address.Address;
@@ -31,11 +32,14 @@ import org.springframework.stereotype.Service;
 @Service
 public class Certificates {
 
+    private static final int USUAL_PORT = 443;
+
     private final CertificateRepository repository;
     private final CertificateRows rows;
     private final Addresses addresses;
     private final Domains domains;
     private final Secrets secrets;
+    private final HarborProperties harbor;
     private final Clock clock;
 
     Certificates(
@@ -44,12 +48,14 @@ public class Certificates {
             Addresses addresses,
             Domains domains,
             Secrets secrets,
+            HarborProperties harbor,
             Clock clock) {
         this.repository = repository;
         this.rows = rows;
         this.addresses = addresses;
         this.domains = domains;
         this.secrets = secrets;
+        this.harbor = harbor;
         this.clock = clock;
     }
 
@@ -84,6 +90,26 @@ public class Certificates {
     private static Optional<String> wildcard(String host) {
         int dot = host.indexOf('.');
         return dot < 0 ? Optional.empty() : Optional.of("*" + host.substring(dot));
+    }
+
+    /**
+     * What stands in URLs by plain HTTP for the account's secure host names, with what takes its place in URLs by HTTPS; a
+     * port is named unless it is the usual one.
+     */
+    public Map<String, String> secureHosts(String accountId) {
+        Map<String, String> hosts = new TreeMap<>();
+        Instant now = clock.instant();
+        int port = harbor.visitors().port();
+        int securePort = harbor.visitors().securePort();
+        repository.findByAccountIdOrderByName(accountId).stream()
+                .map(CertificateEntity::toSecured)
+                .filter(s -> s.secure(now) && !s.name().startsWith("*."))
+                .forEach(s -> {
+                    String secure = s.name() + (securePort == USUAL_PORT ? "" : ":" + securePort);
+                    hosts.put(s.name(), secure);
+                    hosts.put(s.name() + ":" + port, secure);
+                });
+        return hosts;
     }
 
     /** A certificate with its key, to be shown to visitors. */

@@ -12,6 +12,7 @@ import evenharbor.core.domain.Sighting;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import org.springframework.stereotype.Component;
 
 /** Whether a certificate may be had for a name, looked at before an authority is asked, so that no order is wasted. */
@@ -41,8 +42,8 @@ public class Prospects {
     }
 
     /** What the name's CAA records come to. */
-    public CaaRules.Verdict caa(HostName host, boolean wildcard) {
-        return CaaRules.judge(dns.caa(host, apex(host)).join(), properties.caa(), wildcard);
+    public CompletableFuture<CaaRules.Verdict> caa(HostName host, boolean wildcard) {
+        return dns.caa(host, apex(host)).thenApply(set -> CaaRules.judge(set, properties.caa(), wildcard));
     }
 
     private HostName apex(HostName host) {
@@ -63,7 +64,7 @@ public class Prospects {
                 return met(Hindrance.Kind.NOT_REACHED, "Its records do not lead here as yet.");
             }
         }
-        CaaRules.Verdict verdict = caa(host, wildcard);
+        CaaRules.Verdict verdict = caa(host, wildcard).join();
         return verdict.permitted()
                 ? Optional.empty()
                 : met(Hindrance.Kind.CAA, "The authority may not issue: " + verdict.sentence() + ".");

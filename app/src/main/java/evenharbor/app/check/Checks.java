@@ -7,6 +7,10 @@ import evenharbor.app.activity.ActivityKind;
 import evenharbor.app.address.Address;
 import evenharbor.app.address.Addresses;
 import evenharbor.app.address.AddressesChanged;
+import evenharbor.app.certificate.Certificates;
+import evenharbor.app.certificate.CertificatesChanged;
+import evenharbor.app.certificate.Prospects;
+import evenharbor.app.certificate.Secured;
 import evenharbor.app.dns.Delegation;
 import evenharbor.app.dns.Dns;
 import evenharbor.app.domain.Domain;
@@ -18,6 +22,8 @@ import evenharbor.app.site.Sites;
 import evenharbor.core.address.AddressSight;
 import evenharbor.core.address.HostName;
 import evenharbor.core.address.Ladder;
+import evenharbor.core.address.SecureSight;
+import evenharbor.core.certificate.CaaRules;
 import evenharbor.core.domain.Forecast;
 import evenharbor.core.domain.RecordSet;
 import evenharbor.core.domain.Sighting;
@@ -56,6 +62,8 @@ public class Checks {
     private final Sites sites;
     private final Dns dns;
     private final Visitor visitor;
+    private final Certificates certificates;
+    private final Prospects prospects;
     private final LeadProperties lead;
     private final HarborProperties harbor;
     private final VisitProperties visits;
@@ -72,6 +80,8 @@ public class Checks {
             Sites sites,
             Dns dns,
             Visitor visitor,
+            Certificates certificates,
+            Prospects prospects,
             LeadProperties lead,
             HarborProperties harbor,
             VisitProperties visits,
@@ -86,6 +96,8 @@ public class Checks {
         this.sites = sites;
         this.dns = dns;
         this.visitor = visitor;
+        this.certificates = certificates;
+        this.prospects = prospects;
         this.lead = lead;
         this.harbor = harbor;
         this.visits = visits;
@@ -146,6 +158,21 @@ public class Checks {
         dueNow(changed.siteId(), false);
     }
 
+    /** What visitors get by HTTPS has changed. */
+    @EventListener
+    void changed(CertificatesChanged changed) {
+        String name = changed.secured().name();
+        if (name.startsWith("*.")) {
+            domains.holding(new HostName(name.substring(2)))
+                    .ifPresent(domain -> addresses.under(domain.id()).stream()
+                            .map(Address::siteId)
+                            .distinct()
+                            .forEach(siteId -> dueNow(siteId, false)));
+        } else {
+            addresses.at(name).stream().map(Address::siteId).distinct().forEach(siteId -> dueNow(siteId, false));
+        }
+    }
+
     /** Makes all addresses of a site due for a look. */
     public void dueNow(String siteId, boolean changed) {
         var now = clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime();
@@ -192,27 +219,55 @@ public class Checks {
                         .toList();
         return delegations
                 .computeIfAbsent(apex, dns::delegation)
-                .thenCompose(delegation -> dns.looks(host, delegation)
-                        .thenCompose(looks -> visited(address, domain, looks).thenApply(visit -> {
-                            Ladder ladder = Ladder.of(
-                                    sight(address, host, apex, domain, delegation, looks, past, visit),
-                                    clock.instant());
-                            return new Seeing(address, ladder, kept(past, looks));
-                        })));
+                .thenCompose(delegation -> dns.looks(host, delegation).thenCompose(looks -> {
+                    List<String> numbers = numbers(address, domain, looks);
+                    return visited(address, numbers).thenCombine(secure(address, host, numbers), (visit, secure) -> {
+                        Ladder ladder = Ladder.of(
+                                sight(address, host, apex, domain, delegation, looks, past, visit, secure),
+                                clock.instant());
+                        return new Seeing(address, ladder, kept(past, looks));
+                    });
+                }));
     }
 
-    private CompletableFuture<AddressSight.Visit> visited(
-            Address address, Optional<Domain> domain, List<Sighting> looks) {
+    /** The numbers that visitors are led to and that may be visited: none while the name is not certain to be ours. */
+    private List<String> numbers(Address address, Optional<Domain> domain, List<Sighting> looks) {
         boolean ours = address.domainId() == null || domain.map(Domain::proven).orElse(false);
-        List<String> numbers = looks.stream()
-                .filter(l -> l.leadsHere(lead.expected()))
-                .flatMap(l -> Stream.of(l.v4(), l.v6()))
-                .flatMap(s -> s.data().stream())
-                .distinct()
-                .toList();
-        return !ours || numbers.isEmpty()
+        return !ours
+                ? List.of()
+                : looks.stream()
+                        .filter(l -> l.leadsHere(lead.expected()))
+                        .flatMap(l -> Stream.of(l.v4(), l.v6()))
+                        .flatMap(s -> s.data().stream())
+                        .distinct()
+                        .toList();
+    }
+
+    private CompletableFuture<AddressSight.Visit> visited(Address address, List<String> numbers) {
+        return numbers.isEmpty()
                 ? CompletableFuture.completedFuture(AddressSight.Visit.NONE)
                 : visitor.visit(address, numbers);
+    }
+
+    private CompletableFuture<Optional<SecureSight>> secure(Address address, HostName host, List<String> numbers) {
+        Optional<Secured> secured = Optional.ofNullable(
+                        certificates.of(List.of(host.ascii())).get(host.ascii()))
+                .filter(s -> s.life().wanted());
+        if (secured.isEmpty()) {
+            return CompletableFuture.completedFuture(Optional.empty());
+        }
+        if (!numbers.isEmpty()) {
+            certificates.mended(secured.get().name());
+        }
+        CompletableFuture<AddressSight.Visit> sentOn = visitor.sentOn(address, numbers);
+        CompletableFuture<CaaRules.Verdict> permission =
+                prospects.caa(host, secured.get().name().startsWith("*."));
+        return visitor.handshake(address, numbers)
+                .thenCombine(
+                        sentOn,
+                        (met, sent) -> permission.thenApply(verdict ->
+                                Optional.of(new SecureSight(secured.get().life(), verdict, met, sent))))
+                .thenCompose(Function.identity());
     }
 
     private AddressSight sight(
@@ -223,7 +278,8 @@ public class Checks {
             Delegation delegation,
             List<Sighting> looks,
             List<Sighting> past,
-            AddressSight.Visit visit) {
+            AddressSight.Visit visit,
+            Optional<SecureSight> secure) {
         AddressSight.Hold hold = address.domainId() == null
                 ? AddressSight.Hold.HARBOR
                 : domain.isEmpty() || domain.get().state() == Domain.State.ENDED
@@ -243,7 +299,8 @@ public class Checks {
                 domain.map(Domain::hosted).orElse(false),
                 looks,
                 past,
-                visit);
+                visit,
+                secure);
     }
 
     /** The sightings that are not right and whose answers may still be kept by someone. */

@@ -24,19 +24,21 @@ class Visitor {
     private final Harbor harbor;
     private final HarborProperties properties;
     private final VisitProperties visits;
+    private final SecureClient secure;
     private final HttpClient http;
 
-    Visitor(Harbor harbor, HarborProperties properties, VisitProperties visits) {
+    Visitor(Harbor harbor, HarborProperties properties, VisitProperties visits, SecureClient secure) {
         this.harbor = harbor;
         this.properties = properties;
         this.visits = visits;
+        this.secure = secure;
         this.http = HttpClient.newBuilder()
                 .connectTimeout(visits.patience())
                 .followRedirects(HttpClient.Redirect.NEVER)
                 .build();
     }
 
-    /** Opens an address at one of these numbers. */
+    /** Opens an address at one of these numbers: by HTTPS, where visitors are sent on to it. */
     CompletableFuture<AddressSight.Visit> visit(Address address, List<String> numbers) {
         Decision decision = harbor.decide(address.hostName(), address.path());
         if (decision instanceof Decision.NothingHere) {
@@ -47,7 +49,7 @@ class Visitor {
                     "nothing here (404): the site is not live",
                     "Put the site live, or publish it."));
         }
-        Optional<String> number = numbers.stream().filter(this::allowed).findFirst();
+        Optional<String> number = allowed(numbers);
         if (number.isEmpty()) {
             return done(new AddressSight.Visit(
                     true,
@@ -56,22 +58,76 @@ class Visitor {
                     "no number that may be visited",
                     "Nothing to do for the moment. We look again."));
         }
-        String literal = number.get().indexOf(':') >= 0 ? "[" + number.get() + "]" : number.get();
+        if (harbor.security(address.hostName()).sendsOn()) {
+            return secure.visit(address.hostName(), number.get(), address.path())
+                    .thenApply(met -> met.answer()
+                            .map(answer -> compared(decision, answer.status(), answer.field("location"), answer.body()))
+                            .orElseGet(() -> silent(decision, number.get())));
+        }
+        return plain(address, number.get())
+                .handle((answer, e) -> e == null
+                        ? compared(
+                                decision,
+                                answer.statusCode(),
+                                answer.headers().firstValue("Location").orElse(""),
+                                answer.body())
+                        : silent(decision, number.get()));
+    }
+
+    private static AddressSight.Visit silent(Decision decision, String number) {
+        return new AddressSight.Visit(
+                true, false, words(decision), "no answer at " + number, "Nothing to do for the moment. We look again.");
+    }
+
+    private CompletableFuture<HttpResponse<byte[]>> plain(Address address, String number) {
+        String literal = number.indexOf(':') >= 0 ? "[" + number + "]" : number;
         HttpRequest request = HttpRequest.newBuilder(
                         URI.create("http://" + literal + ":" + harbor.port() + address.path()))
                 .header("Host", address.hostName())
                 .header("User-Agent", VisitCounter.CHECKING_AGENT)
                 .timeout(visits.patience())
                 .build();
-        return http.sendAsync(request, HttpResponse.BodyHandlers.ofByteArray())
-                .handle((answer, e) -> e == null
-                        ? compared(decision, answer)
-                        : new AddressSight.Visit(
-                                true,
-                                false,
-                                words(decision),
-                                "no answer at " + number.get(),
-                                "Nothing to do for the moment. We look again."));
+        return http.sendAsync(request, HttpResponse.BodyHandlers.ofByteArray());
+    }
+
+    private Optional<String> allowed(List<String> numbers) {
+        return numbers.stream().filter(this::allowed).findFirst();
+    }
+
+    /** Makes a real handshake with an address, and judges what it is shown as a browser would. */
+    CompletableFuture<AddressSight.Visit> handshake(Address address, List<String> numbers) {
+        return allowed(numbers)
+                .map(number ->
+                        secure.visit(address.hostName(), number, address.path()).thenApply(SecureClient.Met::visit))
+                .orElseGet(() -> done(AddressSight.Visit.NONE));
+    }
+
+    /** Opens an address by plain HTTP, and looks whether it sends on to HTTPS. */
+    CompletableFuture<AddressSight.Visit> sentOn(Address address, List<String> numbers) {
+        String expected = "sent on to https://" + address.hostName();
+        Optional<String> number = allowed(numbers);
+        if (number.isEmpty()) {
+            return done(AddressSight.Visit.NONE);
+        }
+        if (!harbor.security(address.hostName()).sendsOn()) {
+            return done(new AddressSight.Visit(
+                    true,
+                    false,
+                    expected,
+                    "pages are given by plain HTTP, too",
+                    "Switch sending on on, so that nobody reads along or changes what visitors get."));
+        }
+        return plain(address, number.get()).handle((answer, e) -> {
+            String location =
+                    e == null ? answer.headers().firstValue("Location").orElse("") : "";
+            boolean right = location.startsWith("https://" + address.hostName());
+            return new AddressSight.Visit(
+                    true,
+                    right,
+                    expected,
+                    right ? "it is" : e == null ? answer.statusCode() + " " + location : "no answer",
+                    right ? "" : "Someone else answers at this name by plain HTTP. We look again.");
+        });
     }
 
     private static CompletableFuture<AddressSight.Visit> done(AddressSight.Visit visit) {
@@ -92,12 +148,11 @@ class Visitor {
                 : "the site, which has no front page";
     }
 
-    private static AddressSight.Visit compared(Decision decision, HttpResponse<byte[]> answer) {
-        int status = answer.statusCode();
+    private static AddressSight.Visit compared(Decision decision, int status, String location, byte[] body) {
         if (decision instanceof Decision.Serve serve) {
             boolean same = status == 200
                     && Hashing.sha256()
-                            .hashBytes(answer.body())
+                            .hashBytes(body)
                             .toString()
                             .equals(serve.file().hash());
             return new AddressSight.Visit(
@@ -110,7 +165,6 @@ class Visitor {
                             : "Someone else answers at this name, or a copy of an older page is kept on the way. We look again.");
         }
         if (decision instanceof Decision.Forward forward) {
-            String location = answer.headers().firstValue("Location").orElse("");
             boolean same = status == forward.status() && location.equals(forward.location());
             return new AddressSight.Visit(
                     true,

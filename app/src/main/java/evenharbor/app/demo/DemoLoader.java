@@ -4,8 +4,10 @@ import evenharbor.app.HarborProperties;
 import evenharbor.app.access.Current;
 import evenharbor.app.access.People;
 import evenharbor.app.access.Person;
+import evenharbor.app.address.Address;
 import evenharbor.app.address.Addresses;
 import evenharbor.app.address.Claims;
+import evenharbor.app.certificate.Certificates;
 import evenharbor.app.content.FileEntries;
 import evenharbor.app.domain.Domain;
 import evenharbor.app.domain.Offers;
@@ -33,6 +35,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -73,7 +76,9 @@ class DemoLoader implements ApplicationRunner {
     private final Publishing publishing;
     private final Publisher publisher;
     private final Blobs blobs;
+    private final Certificates certificates;
     private final Clock clock;
+    private final List<Address> toSecure = new ArrayList<>();
 
     DemoLoader(
             DemoProperties demo,
@@ -92,6 +97,7 @@ class DemoLoader implements ApplicationRunner {
             Publishing publishing,
             Publisher publisher,
             Blobs blobs,
+            Certificates certificates,
             Clock clock) {
         this.demo = demo;
         this.harbor = harbor;
@@ -109,6 +115,7 @@ class DemoLoader implements ApplicationRunner {
         this.publishing = publishing;
         this.publisher = publisher;
         this.blobs = blobs;
+        this.certificates = certificates;
         this.clock = clock;
     }
 
@@ -143,6 +150,8 @@ class DemoLoader implements ApplicationRunner {
             practice.reset();
             world.setLoading(false);
         }
+        // Certificates are for today, not for the past that was told.
+        Current.as(marta, () -> toSecure.forEach(a -> certificates.turnOn(a.siteId(), a.id())));
         Files.createFile(done);
         LOG.info("The demo is loaded");
     }
@@ -219,9 +228,13 @@ class DemoLoader implements ApplicationRunner {
             long price = offers.of(name).price().orElseThrow().firstYear();
             registrations.register(name, price);
         }
-        own.addresses()
-                .forEach(a -> claims.claim(
-                        siteId, a.address(), new SiteAddresses.Wish(a.role(), OptionalInt.empty(), a.pointsTo())));
+        for (DemoStory.OwnAddress a : own.addresses()) {
+            Address made = claims.claim(
+                    siteId, a.address(), new SiteAddresses.Wish(a.role(), OptionalInt.empty(), a.pointsTo()));
+            if (a.secure()) {
+                toSecure.add(made);
+            }
+        }
     }
 
     private void elsewhere(DemoStory.Own own, String name, String type, String data) {

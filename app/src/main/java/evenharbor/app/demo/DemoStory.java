@@ -26,8 +26,8 @@ record DemoStory(String title, List<String> names, int createdDaysAgo, List<Own>
      */
     record Own(String domain, int daysAgo, boolean elsewhere, boolean proven, List<OwnAddress> addresses) {}
 
-    /** An address under a domain, with its role and, for a pointer, where it leads. */
-    record OwnAddress(String address, Role role, String pointsTo) {}
+    /** An address under a domain, with its role, where it leads for a pointer, and whether HTTPS is on. */
+    record OwnAddress(String address, Role role, String pointsTo, boolean secure) {}
 
     /**
      * One step of the story.

@@ -11,4 +11,10 @@ import java.util.Optional;
  * @param build hash of the manifest of its build
  * @param changedIn the harbor-wide revision in which this last changed
  */
-public record Live(String siteId, boolean live, Optional<Integer> version, Optional<String> build, long changedIn) {}
+public record Live(String siteId, boolean live, Optional<Integer> version, Optional<String> build, long changedIn) {
+
+    /** The same with another build. */
+    public Live with(String other) {
+        return new Live(siteId, live, version, Optional.of(other), changedIn);
+    }
+}

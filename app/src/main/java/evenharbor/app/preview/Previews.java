@@ -116,7 +116,7 @@ public class Previews {
         }
         Site site = sites.find(opened.siteId()).orElseThrow();
         Draft draft = drafts.find(opened.siteId());
-        return builds.of(draft.manifest(), site.settings(), "");
+        return builds.of(draft.manifest(), site.settings());
     }
 
     /** The files a preview shows. */

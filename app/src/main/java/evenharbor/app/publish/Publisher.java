@@ -114,7 +114,7 @@ public class Publisher {
             if (!ready) {
                 step(id, Publication.Step.BUILDING, 0, manifest.count());
             }
-            String build = builds.of(publication.manifest, site.settings(), "");
+            String build = builds.of(publication.manifest, site.settings());
             blobs.settle();
             if (!ready) {
                 step(id, Publication.Step.SWITCHING, manifest.count(), manifest.count());

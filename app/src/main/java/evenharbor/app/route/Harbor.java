@@ -242,9 +242,10 @@ public class Harbor implements SmartLifecycle {
         if (live.changedIn() < before.changedIn()) {
             return;
         }
-        Map<String, Map<String, Answer>> answers = compiler.answers(
+        SiteCompiler.Compiled compiled = compiler.compiled(
                 live,
                 (host, path) -> before.answers().getOrDefault(host, Map.of()).get(path));
+        Map<String, Map<String, Answer>> answers = compiled.answers();
         Set<String> hosts = new HashSet<>(before.answers().keySet());
         hosts.addAll(answers.keySet());
         Map<String, Optional<HostRoutes>> change = new HashMap<>();
@@ -258,7 +259,7 @@ public class Harbor implements SmartLifecycle {
             }
         }
         edge.exchange(routes -> routes.with(change));
-        String build = live.live() ? live.build().orElse("") : "";
+        String build = compiled.build();
         served.put(live.siteId(), new Served(live.changedIn(), build, answers));
         if (!build.isEmpty() && !build.equals(before.build())) {
             packing.ofBuild(build, edge::packed);

@@ -4,6 +4,7 @@ import evenharbor.app.HarborProperties;
 import evenharbor.app.address.Address;
 import evenharbor.app.address.Addresses;
 import evenharbor.app.build.Builds;
+import evenharbor.app.certificate.Certificates;
 import evenharbor.app.content.Manifests;
 import evenharbor.app.domain.Domain;
 import evenharbor.app.domain.Domains;
@@ -15,6 +16,7 @@ import evenharbor.app.site.Sites;
 import evenharbor.app.version.SavedVersion;
 import evenharbor.app.version.Versions;
 import evenharbor.core.address.Role;
+import evenharbor.core.build.Builder;
 import evenharbor.core.route.Answer;
 import evenharbor.core.route.Onward;
 import evenharbor.core.route.SiteRoutes;
@@ -41,6 +43,7 @@ class SiteCompiler {
     private final Sites sites;
     private final Addresses addresses;
     private final Domains domains;
+    private final Certificates certificates;
     private final Drafts drafts;
     private final Versions versions;
     private final LiveStates states;
@@ -53,6 +56,7 @@ class SiteCompiler {
             Sites sites,
             Addresses addresses,
             Domains domains,
+            Certificates certificates,
             Drafts drafts,
             Versions versions,
             LiveStates states,
@@ -63,6 +67,7 @@ class SiteCompiler {
         this.sites = sites;
         this.addresses = addresses;
         this.domains = domains;
+        this.certificates = certificates;
         this.drafts = drafts;
         this.versions = versions;
         this.states = states;
@@ -78,9 +83,19 @@ class SiteCompiler {
         Answer at(String host, String path);
     }
 
+    /**
+     * What a site comes to.
+     *
+     * @param answers what answers at each host name and path
+     * @param build the build that visitors get at a whole host name; empty while the site is not live
+     */
+    record Compiled(Map<String, Map<String, Answer>> answers, String build) {}
+
     /** What answers at each host name and path of a site. */
-    Map<String, Map<String, Answer>> answers(Live live, Before before) {
-        Site site = sites.find(live.siteId()).orElseThrow();
+    Compiled compiled(Live recorded, Before before) {
+        Site site = sites.find(recorded.siteId()).orElseThrow();
+        Map<String, String> secure = certificates.secureHosts(site.accountId());
+        Live live = mended(recorded, site, secure);
         List<Address> all = addresses.of(Set.of(live.siteId()));
         Optional<String> main = all.stream()
                 .filter(a -> a.role() == Role.MAIN)
@@ -89,7 +104,7 @@ class SiteCompiler {
         Map<String, Map<String, Answer>> answers = new HashMap<>();
         for (Address address : all) {
             if (usable(address)) {
-                answer(address, site, live, main, before)
+                answer(address, site, live, main, secure, before)
                         .ifPresent(a -> answers.computeIfAbsent(address.hostName(), h -> new HashMap<>())
                                 .put(address.path(), a));
             }
@@ -101,7 +116,18 @@ class SiteCompiler {
                         .put(ROOT, routes(live.build().orElseThrow(), manner, live, before.at(host, ROOT)));
             }
         }
-        return answers;
+        return new Compiled(answers, live.live() ? live.build().orElse("") : "");
+    }
+
+    /** What is live, with URLs that name secure hosts of the account's own by plain HTTP mended. */
+    private Live mended(Live live, Site site, Map<String, String> secure) {
+        if (!live.live() || live.version().isEmpty() || secure.isEmpty()) {
+            return live;
+        }
+        return versions.find(site.id(), live.version().get())
+                .map(v -> builds.of(v.manifest(), v.settings(), new Builder.Manner("", secure)))
+                .map(live::with)
+                .orElse(live);
     }
 
     /** A name under a domain answers only once the domain is certain to be the account's. */
@@ -121,35 +147,41 @@ class SiteCompiler {
         return hosts;
     }
 
-    private Optional<Answer> answer(Address address, Site site, Live live, Optional<String> main, Before before) {
+    private Optional<Answer> answer(
+            Address address, Site site, Live live, Optional<String> main, Map<String, String> secure, Before before) {
         return switch (address.role()) {
             case MAIN, ALIAS ->
                 live.live() && live.build().isPresent()
-                        ? Optional.of(served(address, site, live, main, before))
+                        ? Optional.of(served(address, site, live, main, secure, before))
                         : Optional.empty();
             case FORWARDING -> main.map(Onward::to);
             case POINTER -> Optional.ofNullable(address.pointsTo()).map(Onward::pointer);
-            case TRIAL -> Optional.of(trial(address, site));
+            case TRIAL -> Optional.of(trial(address, site, secure));
         };
     }
 
-    private SiteRoutes served(Address address, Site site, Live live, Optional<String> main, Before before) {
+    private SiteRoutes served(
+            Address address, Site site, Live live, Optional<String> main, Map<String, String> secure, Before before) {
         String canonical = address.role() == Role.MAIN ? "" : main.orElse("");
         SiteRoutes.Manner manner = new SiteRoutes.Manner(false, site.settings().listed(), canonical, address.base());
         String build = address.base().isEmpty()
                 ? live.build().orElseThrow()
                 : versions.find(site.id(), live.version().orElseThrow())
-                        .map(v -> builds.of(v.manifest(), v.settings(), address.base()))
+                        .map(v -> builds.of(v.manifest(), v.settings(), new Builder.Manner(address.base(), secure)))
                         .orElseThrow();
         return routes(build, manner, live, before.at(address.hostName(), address.path()));
     }
 
-    private SiteRoutes trial(Address address, Site site) {
+    private SiteRoutes trial(Address address, Site site, Map<String, String> secure) {
         SiteRoutes.Manner manner = new SiteRoutes.Manner(true, false, "", address.base());
         Optional<SavedVersion> version =
                 Optional.ofNullable(address.trialVersion()).flatMap(n -> versions.find(site.id(), n));
-        String build = version.map(v -> builds.of(v.manifest(), v.settings(), address.base()))
-                .orElseGet(() -> builds.of(drafts.find(site.id()).manifest(), site.settings(), address.base()));
+        String build = version.map(
+                        v -> builds.of(v.manifest(), v.settings(), new Builder.Manner(address.base(), secure)))
+                .orElseGet(() -> builds.of(
+                        drafts.find(site.id()).manifest(),
+                        site.settings(),
+                        new Builder.Manner(address.base(), secure)));
         return SiteRoutes.of(manifests.get(build), manner);
     }
 

@@ -80,7 +80,7 @@ public class Versions {
 
     /** The build of a version: the one that was live, or the one that would be. */
     public String buildOf(SavedVersion version) {
-        return version.build().orElseGet(() -> builds.of(version.manifest(), version.settings(), ""));
+        return version.build().orElseGet(() -> builds.of(version.manifest(), version.settings()));
     }
 
     /** Saves the draft as a version without publishing it. */

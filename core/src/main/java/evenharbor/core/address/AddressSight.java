@@ -21,6 +21,7 @@ import java.util.Optional;
  * @param looks the latest look of each server asked
  * @param past earlier looks whose answers may still be kept somewhere
  * @param visit what visitors got
+ * @param secure what was seen of its HTTPS; empty where that is not wanted
  */
 public record AddressSight(
         HostName host,
@@ -33,7 +34,8 @@ public record AddressSight(
         boolean hosted,
         List<Sighting> looks,
         List<Sighting> past,
-        Visit visit) {
+        Visit visit,
+        Optional<SecureSight> secure) {
 
     /** How an address is held. */
     public enum Hold {

@@ -10,7 +10,7 @@ import java.util.Optional;
  * The steps of an address, in the order in which they have to be climbed: each says what was expected, what was seen and
  * from where, and what to do.
  *
- * @param steps one for each kind, in order
+ * @param steps one for each kind, in order; those about HTTPS only where it is wanted
  */
 public record Ladder(List<Step> steps) {
 
@@ -19,7 +19,11 @@ public record Ladder(List<Step> steps) {
         OURS("Yours to use"),
         EXISTS("The name exists"),
         LEADS_HERE("Its records lead here"),
-        VISITORS("Visitors get this site");
+        VISITORS("Visitors get this site"),
+        CERTIFIABLE("A certificate may be had"),
+        CERTIFIED("A certificate is held"),
+        SECURE("Visitors get it by HTTPS"),
+        SENT_ON("Plain HTTP sends on to HTTPS");
 
         private final String words;
 

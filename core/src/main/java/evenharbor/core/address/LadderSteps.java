@@ -10,6 +10,7 @@ import evenharbor.core.domain.RecordSet;
 import evenharbor.core.domain.Seen;
 import evenharbor.core.domain.Sighting;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -30,7 +31,10 @@ final class LadderSteps {
         Step ours = ours();
         Step exists = exists();
         Step leadsHere = exists.state() == State.OK ? leadsHere() : notYet(Kind.LEADS_HERE);
-        return List.of(ours, exists, leadsHere, visitors(List.of(ours, exists, leadsHere)));
+        List<Step> steps = new ArrayList<>(List.of(ours, exists, leadsHere));
+        steps.add(visitors(steps));
+        sight.secure().ifPresent(secure -> steps.addAll(new SecureSteps(secure, sight.host(), now).all(leadsHere)));
+        return List.copyOf(steps);
     }
 
     private Step ours() {
@@ -181,16 +185,15 @@ final class LadderSteps {
         return new Step(Kind.VISITORS, state, visit.expected(), visit.seen(), from, todo, Optional.empty(), List.of());
     }
 
-    private static Step notYet(Kind kind) {
+    static Step notYet(Kind kind) {
         return new Step(kind, State.NOT_YET, "", "", "", "The step before comes first.", Optional.empty(), List.of());
     }
 
-    private static Step ok(Kind kind, String expected, String seen, String from) {
+    static Step ok(Kind kind, String expected, String seen, String from) {
         return new Step(kind, State.OK, expected, seen, from, "", Optional.empty(), List.of());
     }
 
-    private static Step failed(
-            Kind kind, String expected, String seen, String from, String todo, List<RecordSet> records) {
+    static Step failed(Kind kind, String expected, String seen, String from, String todo, List<RecordSet> records) {
         return new Step(kind, State.FAILED, expected, seen, from, todo, Optional.empty(), records);
     }
 }

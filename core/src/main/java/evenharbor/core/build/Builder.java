@@ -4,11 +4,14 @@ import evenharbor.core.draft.SitePath;
 import evenharbor.core.site.Settings;
 import evenharbor.core.version.FileEntry;
 import evenharbor.core.version.Manifest;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 
@@ -34,30 +37,46 @@ public final class Builder {
         FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit);
     }
 
+    private static final String HTTP = "http://";
+
     private final Manifest source;
     private final Workshop workshop;
     private final boolean pins;
-    private final String base;
+    private final Manner manner;
     private final Map<String, FileEntry> done = new HashMap<>();
     private final Set<String> underWay = new HashSet<>();
 
-    private Builder(Manifest source, boolean pins, String base, Workshop workshop) {
+    /**
+     * What a build is made for.
+     *
+     * @param base the path that the site is reached at, without a slash at its end; empty for a whole host name
+     * @param secure what stands in URLs by plain HTTP for hosts of one's own that are secure, with what takes its place:
+     *     {@code papermoon.example} or {@code papermoon.example:8080}, each in lower case
+     */
+    public record Manner(String base, Map<String, String> secure) {
+
+        /** For a whole host name, with no URL mended. */
+        public static final Manner PLAIN = new Manner("", Map.of());
+
+        /** Takes the hosts in order, so that manners that are alike are the same. */
+        public Manner {
+            secure = Collections.unmodifiableMap(new TreeMap<>(secure));
+        }
+    }
+
+    private Builder(Manifest source, boolean pins, Manner manner, Workshop workshop) {
         this.source = source;
         this.pins = pins;
-        this.base = base;
+        this.manner = manner;
         this.workshop = workshop;
     }
 
-    /**
-     * The build of a version's files.
-     *
-     * @param base the path that the site is reached at, without a slash at its end; empty for a whole host name
-     */
-    public static Manifest build(Manifest source, Settings settings, String base, Workshop workshop) {
-        if (!settings.pinned() && base.isEmpty()) {
+    /** The build of a version's files. */
+    public static Manifest build(Manifest source, Settings settings, Manner manner, Workshop workshop) {
+        if (!settings.pinned() && manner.equals(Manner.PLAIN)) {
             return source;
         }
-        Builder builder = new Builder(source, settings.pinned(), base, workshop);
+        Builder builder = new Builder(source, settings.pinned(), manner, workshop);
         source.files().forEach(builder::made);
         return Manifest.of(builder.done);
     }
@@ -86,20 +105,48 @@ public final class Builder {
     }
 
     private FileEntry rewritten(String path, FileEntry file, List<Reference> references) {
-        Map<Reference, String> found = new HashMap<>();
-        StringBuilder key = new StringBuilder(base);
+        Map<Reference, Edit> found = new HashMap<>();
+        StringBuilder key = new StringBuilder(manner.base());
         for (Reference reference : references) {
             String pin = pins && reference.loads() ? pin(path, reference) : "";
-            if (!pin.isEmpty() || led(reference)) {
-                found.put(reference, pin);
-                key.append(' ').append(reference.start()).append(pin);
+            Edit edit = new Edit(led(reference) ? manner.base() : "", secured(reference), pin);
+            if (!edit.equals(Edit.NONE)) {
+                found.put(reference, edit);
+                key.append(' ').append(reference.start()).append(edit.secured()).append(pin);
             }
         }
         return found.isEmpty() ? file : workshop.edited(file, key.toString(), text -> written(text, references, found));
     }
 
+    /** What is done to a reference: what comes before it, what its scheme and host become, and its pin; each may be empty. */
+    private record Edit(String base, String secured, String pin) {
+        static final Edit NONE = new Edit("", "", "");
+    }
+
     private boolean led(Reference reference) {
-        return !base.isEmpty() && reference.fromTheTop();
+        return !manner.base().isEmpty() && reference.fromTheTop();
+    }
+
+    /** The scheme and host in place of those of a URL by plain HTTP; empty for any other URL. */
+    private String secured(Reference reference) {
+        String host = manner.secure().isEmpty() ? null : manner.secure().get(plainAuthority(reference));
+        return host == null ? "" : "https://" + host;
+    }
+
+    /** What stands between {@code http://} and the path; empty for any other URL. */
+    private static String plainAuthority(Reference reference) {
+        String url = reference.url();
+        return url.regionMatches(true, 0, HTTP, 0, HTTP.length())
+                ? url.substring(HTTP.length(), authorityEnd(url)).toLowerCase(Locale.ROOT)
+                : "";
+    }
+
+    private static int authorityEnd(String url) {
+        int end = HTTP.length();
+        while (end < url.length() && "/?#".indexOf(url.charAt(end)) < 0) {
+            end++;
+        }
+        return end;
     }
 
     private String pin(String path, Reference reference) {
@@ -111,23 +158,20 @@ public final class Builder {
                 : "";
     }
 
-    private String written(String text, List<Reference> references, Map<Reference, String> found) {
+    private static String written(String text, List<Reference> references, Map<Reference, Edit> found) {
         StringBuilder out = new StringBuilder(text.length() + found.size() * 16);
         int from = 0;
         for (Reference reference : references) {
-            String pin = found.get(reference);
-            if (pin == null) {
+            Edit edit = found.get(reference);
+            if (edit == null) {
                 continue;
             }
-            out.append(text, from, reference.start());
-            from = reference.start();
-            if (led(reference)) {
-                out.append(base);
-            }
-            if (!pin.isEmpty()) {
+            out.append(text, from, reference.start()).append(edit.base()).append(edit.secured());
+            from = reference.start() + (edit.secured().isEmpty() ? 0 : authorityEnd(reference.url()));
+            if (!edit.pin().isEmpty()) {
                 int fragment = reference.url().indexOf('#');
                 int at = fragment < 0 ? reference.end() : reference.start() + fragment;
-                out.append(text, from, at).append("?v=").append(pin);
+                out.append(text, from, at).append("?v=").append(edit.pin());
                 from = at;
             }
         }

@@ -50,6 +50,9 @@ final class HtmlReferences {
     private static final Set<String> LOADING_RELATIONS =
             Set.of("stylesheet", "icon", "preload", "apple-touch-icon", "mask-icon");
 
+    private static final Set<String> OTHER_LOADING_RELATIONS =
+            Set.of("preload", "modulepreload", "prefetch", "manifest");
+
     private static final Pattern CANDIDATE = Pattern.compile("[^\\s,][^\\s]*[^\\s,]|[^\\s,]");
 
     private HtmlReferences() {}
@@ -63,22 +66,22 @@ final class HtmlReferences {
             String name = element.normalName();
             for (String attribute : LOADING.getOrDefault(name, Set.of())) {
                 if (element.hasAttr(attribute)) {
-                    addUrl(html, valueOf(element, attribute), loads(element), found);
+                    addUrl(html, valueOf(element, attribute), loads(element), use(element, attribute), found);
                 }
             }
             for (String attribute : LEADING.getOrDefault(name, Set.of())) {
                 if (element.hasAttr(attribute)) {
-                    addUrl(html, valueOf(element, attribute), false, found);
+                    addUrl(html, valueOf(element, attribute), false, use(element, attribute), found);
                 }
             }
             if (element.hasAttr("srcset")) {
-                addCandidates(html, valueOf(element, "srcset"), found);
+                addCandidates(html, valueOf(element, "srcset"), use(element, "srcset"), found);
             }
             if (element.hasAttr("style")) {
-                addCss(html, valueOf(element, "style"), found);
+                addCss(html, valueOf(element, "style"), inert(element), found);
             }
             if (name.equals("style")) {
-                element.dataNodes().forEach(data -> addCss(html, data.sourceRange(), found));
+                element.dataNodes().forEach(data -> addCss(html, data.sourceRange(), inert(element), found));
             }
             if (name.equals("meta") && element.attr("http-equiv").equalsIgnoreCase("refresh")) {
                 addRefresh(html, valueOf(element, "content"), found);
@@ -87,7 +90,7 @@ final class HtmlReferences {
         found.sort(Comparator.comparingInt(Reference::start));
         return ownBase
                 ? found.stream()
-                        .map(r -> new Reference(r.start(), r.end(), r.url(), false))
+                        .map(r -> new Reference(r.start(), r.end(), r.url(), false, r.use()))
                         .toList()
                 : found;
     }
@@ -97,7 +100,8 @@ final class HtmlReferences {
             Matcher refresh = REFRESH.matcher(html.substring(range.startPos(), range.endPos()));
             if (refresh.find()) {
                 int start = range.startPos() + refresh.start("url");
-                found.add(new Reference(start, range.startPos() + refresh.end("url"), refresh.group("url"), false));
+                found.add(new Reference(
+                        start, range.startPos() + refresh.end("url"), refresh.group("url"), false, Reference.Use.LINK));
             }
         }
     }
@@ -118,17 +122,17 @@ final class HtmlReferences {
         return element.attributes().sourceRange(attribute).valueRange();
     }
 
-    private static void addUrl(String html, Range range, boolean loads, List<Reference> found) {
+    private static void addUrl(String html, Range range, boolean loads, Reference.Use use, List<Reference> found) {
         if (range.isTracked()) {
             String raw = html.substring(range.startPos(), range.endPos());
             String url = raw.strip();
             int start = range.startPos() + raw.indexOf(url);
-            found.add(new Reference(start, start + url.length(), url, loads));
+            found.add(new Reference(start, start + url.length(), url, loads, use));
         }
     }
 
     /** The URLs of a {@code srcset}: the first word of each candidate (HTML, section 4.8.4.2.1). */
-    private static void addCandidates(String html, Range range, List<Reference> found) {
+    private static void addCandidates(String html, Range range, Reference.Use use, List<Reference> found) {
         if (!range.isTracked()) {
             return;
         }
@@ -137,7 +141,7 @@ final class HtmlReferences {
         while (words.find()) {
             String word = words.group();
             if (expectUrl) {
-                found.add(new Reference(words.start(), words.end(), word, true));
+                found.add(new Reference(words.start(), words.end(), word, true, use));
             }
             int behind = words.end();
             expectUrl = behind < range.endPos()
@@ -145,9 +149,59 @@ final class HtmlReferences {
         }
     }
 
-    private static void addCss(String html, Range range, List<Reference> found) {
+    private static void addCss(String html, Range range, boolean inert, List<Reference> found) {
         if (range.isTracked()) {
-            found.addAll(CssReferences.in(html.substring(range.startPos(), range.endPos()), range.startPos()));
+            CssReferences.in(html.substring(range.startPos(), range.endPos()), range.startPos()).stream()
+                    .map(r -> inert ? new Reference(r.start(), r.end(), r.url(), r.loads(), Reference.Use.INERT) : r)
+                    .forEach(found::add);
         }
+    }
+
+    /** Whether it stands where nothing is loaded from, unless a script takes it out of there. */
+    private static boolean inert(Element element) {
+        return element.closest("template") != null;
+    }
+
+    private static Reference.Use use(Element element, String attribute) {
+        if (inert(element)) {
+            return Reference.Use.INERT;
+        }
+        if (attribute.equals("srcset")) {
+            return Reference.Use.PICTURE_SET;
+        }
+        return switch (element.normalName()) {
+            case "script" -> runs(element) ? Reference.Use.SCRIPT : Reference.Use.INERT;
+            case "link" -> ofLink(element);
+            case "img", "image", "body" -> Reference.Use.PICTURE;
+            case "input" -> attribute.equals("src") ? Reference.Use.PICTURE : Reference.Use.FORM;
+            case "video" -> attribute.equals("poster") ? Reference.Use.PICTURE : Reference.Use.SOUND;
+            case "audio", "source" -> Reference.Use.SOUND;
+            case "iframe", "frame" -> Reference.Use.FRAME;
+            case "embed", "object" -> Reference.Use.OBJECT;
+            case "form", "button" -> Reference.Use.FORM;
+            case "track", "use" -> Reference.Use.OTHER;
+            case "base" -> Reference.Use.BASE;
+            default -> Reference.Use.LINK;
+        };
+    }
+
+    /** Whether it is a script, rather than a block of data (HTML, section 4.12.1). */
+    private static boolean runs(Element script) {
+        String type = script.attr("type").strip().toLowerCase(Locale.ROOT);
+        return type.isEmpty() || type.equals("module") || type.contains("javascript") || type.contains("ecmascript");
+    }
+
+    private static Reference.Use ofLink(Element link) {
+        Set<String> relations = Set.copyOf(
+                List.of(link.attr("rel").strip().toLowerCase(Locale.ROOT).split("\\s+")));
+        if (relations.contains("stylesheet")) {
+            return Reference.Use.STYLE;
+        }
+        if (relations.contains("icon") || relations.contains("apple-touch-icon") || relations.contains("mask-icon")) {
+            return Reference.Use.PICTURE;
+        }
+        return relations.stream().anyMatch(OTHER_LOADING_RELATIONS::contains)
+                ? Reference.Use.OTHER
+                : Reference.Use.LINK;
     }
 }

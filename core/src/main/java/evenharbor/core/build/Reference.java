@@ -13,8 +13,31 @@ import java.util.Optional;
  * @param end index behind its last
  * @param url the URL as written
  * @param loads whether it is loaded together with the page, so that it may be named by content
+ * @param use what the page does with it
  */
-public record Reference(int start, int end, String url, boolean loads) {
+public record Reference(int start, int end, String url, boolean loads, Use use) {
+
+    /** What a page does with what it names. */
+    public enum Use {
+        SCRIPT,
+        STYLE,
+        PICTURE,
+        /** One of several pictures to choose from. */
+        PICTURE_SET,
+        SOUND,
+        FRAME,
+        OBJECT,
+        FONT,
+        FORM,
+        /** Something else that is loaded: a track, a preloaded file, a manifest. */
+        OTHER,
+        /** What all that is named without a host is taken to lie under. */
+        BASE,
+        /** It is only led to. */
+        LINK,
+        /** It stands where nothing is loaded from: in a template, or in a script that is none. */
+        INERT
+    }
 
     /** Whether the URL begins at the top of the site (RFC 3986 section 4.2: an absolute path). */
     boolean fromTheTop() {

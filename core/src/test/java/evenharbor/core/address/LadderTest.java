@@ -49,7 +49,8 @@ class LadderTest {
                         false,
                         looks,
                         past,
-                        visit),
+                        visit,
+                        Optional.empty()),
                 NOW);
     }
 
@@ -193,7 +194,8 @@ class LadderTest {
                         true,
                         List.of(six),
                         List.of(),
-                        GOOD),
+                        GOOD,
+                        Optional.empty()),
                 NOW);
         assertThat(ladder.state()).isEqualTo(State.OK);
         assertThat(ladder.steps().get(0).seen()).isEqualTo("registered by you");
@@ -214,7 +216,8 @@ class LadderTest {
                         true,
                         List.of(look(true, ELSEWHERE)),
                         List.of(),
-                        GOOD),
+                        GOOD,
+                        Optional.empty()),
                 NOW);
         assertThat(ladder.hindrance().orElseThrow().todo()).contains("The zone is here");
     }
