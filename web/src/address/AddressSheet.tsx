@@ -6,6 +6,7 @@ import { api, dataOf, type Schemas } from '../api/client';
 import { Problem } from '../api/problem';
 import { refreshSite } from '../api/queries';
 import type { SiteView } from '../site/SiteFrame';
+import { Https } from '../certificate/Https';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { DialogActions } from '../ui/DialogActions';
@@ -70,7 +71,8 @@ export function AddressSheet({ site, standing }: { site: SiteView; standing: Sta
         )}
       </p>
       <Trouble error={look.error} />
-      <div className="flex flex-wrap gap-2">
+      <Https site={site} standing={standing} />
+      <div className="border-water mt-5 flex flex-wrap gap-2 border-t pt-4">
         <Button
           aria-expanded={part === 'role'}
           onClick={() => {

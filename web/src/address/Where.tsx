@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { api, dataOf, type Schemas } from '../api/client';
-import { useWhere } from '../api/queries';
+import { useHttps, useWhere } from '../api/queries';
+import { day, type Certificate } from '../certificate/words';
 import { useThisSite, type SiteView } from '../site/SiteFrame';
 import { Loading, Trouble } from '../ui/Notice';
 import { Panes } from '../ui/Panes';
@@ -52,6 +53,8 @@ function AddressLedger({
   where: Schemas['WhereView'];
   chosen: string | undefined;
 }) {
+  const https = useHttps(site.id);
+  const secure = (id: string) => https.data?.find((a) => a.addressId === id)?.https ?? null;
   return (
     <>
       <div className="mb-2 flex items-baseline justify-between">
@@ -76,6 +79,7 @@ function AddressLedger({
                     , everyone sees it by <Time at={until} />
                   </>
                 )}
+                <Secure https={secure(address.id)} />
               </span>
             </Link>
           </li>
@@ -85,6 +89,15 @@ function AddressLedger({
         <p className="text-soft py-3">This site has no address yet. Without one nobody can visit it.</p>
       )}
     </>
+  );
+}
+
+function Secure({ https }: { https: Certificate | null }) {
+  if (https === null) return null;
+  return (
+    <span>
+      · {https.secure && https.until !== null ? `secure until ${day(https.until)}` : 'not secure yet'}
+    </span>
   );
 }
 

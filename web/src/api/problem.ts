@@ -11,6 +11,7 @@ export interface ProblemBody {
   detail?: string;
   violations?: Violation[];
   faults?: { kind: string; sentence: string }[];
+  misfits?: { file: string; sentence: string }[];
   close?: string[];
   changedBy?: string;
   changedAt?: string;

@@ -20,9 +20,13 @@ export const keys = {
   site: (id: string) => ['site', id] as const,
   domains: ['domains'] as const,
   zone: (id: string) => ['zone', id] as const,
+  certificates: ['certificates'] as const,
   practice: ['practice'] as const,
   part: (id: string, part: string, ...more: unknown[]) => ['site', id, part, ...more] as const,
 };
+
+/** How a certificate stands while an order is open or about to be. */
+const UNDER_WAY = ['WANTED', 'ORDERING', 'RENEWING', 'BLOCKED'];
 
 const at = (siteId: string) => ({ params: { path: { siteId } } });
 
@@ -92,6 +96,27 @@ export const useSense = (id: string, typed: string) =>
     staleTime: 2_000,
   });
 
+/** The HTTPS of a site's addresses; asked again soon while something is under way. */
+export const useHttps = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'https'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/https', at(id))),
+    refetchInterval: (query) =>
+      query.state.data?.some((a) => a.https !== null && UNDER_WAY.includes(a.https.state)) ? 2_500 : 60_000,
+  });
+
+/** What a site's pages load by plain HTTP. */
+export const useOutlook = (id: string, enabled: boolean) =>
+  useQuery({
+    queryKey: keys.part(id, 'outlook'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/https/outlook', at(id))),
+    enabled,
+  });
+
+/** All names of the account with HTTPS. */
+export const useCertificates = () =>
+  useQuery({ queryKey: keys.certificates, queryFn: () => dataOf(api.GET('/api/certificates')) });
+
 /** Where a site is live; asked again soon while something is under way. */
 export const useWhere = (id: string) =>
   useQuery({
@@ -159,6 +184,7 @@ export async function refreshSite(id: string) {
   await Promise.all([
     queries.invalidateQueries({ queryKey: keys.site(id) }),
     queries.invalidateQueries({ queryKey: keys.sites }),
+    queries.invalidateQueries({ queryKey: keys.certificates }),
   ]);
 }
 

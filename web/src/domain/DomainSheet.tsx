@@ -1,6 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { api, dataOf, type Schemas } from '../api/client';
 import { keys, queries, useSites } from '../api/queries';
+import { AllNames } from '../certificate/AllNames';
 import { Check } from '../ui/Check';
 import { Notice, Trouble } from '../ui/Notice';
 import { HostName, Time } from '../ui/Words';
@@ -78,6 +79,14 @@ export function DomainSheet({ domain }: { domain: Domain }) {
               >
                 are kept here; its name servers are then changed where it is registered
               </Check>
+            </dd>
+          </>
+        )}
+        {domain.hosted && domain.proven && (
+          <>
+            <dt className="text-soft">HTTPS</dt>
+            <dd>
+              <AllNames domain={domain} />
             </dd>
           </>
         )}

@@ -5,6 +5,7 @@ import { Mast } from '../app/Mast';
 import { api, dataOf, type Schemas } from '../api/client';
 import { keys, useDomains } from '../api/queries';
 import { HAPPENED } from '../schedule/happened';
+import { Secured } from '../certificate/Secured';
 import { Diamond, Empty, Loading, Trouble } from '../ui/Notice';
 import { Panes } from '../ui/Panes';
 import { HostName, Time } from '../ui/Words';
@@ -108,6 +109,7 @@ function Ledger({ domains, chosen }: { domains: Domain[]; chosen: string | undef
           </li>
         ))}
       </ul>
+      <Secured />
       <Past />
     </>
   );

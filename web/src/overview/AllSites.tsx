@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { Mast } from '../app/Mast';
-import { useDomains, useSites } from '../api/queries';
+import { useCertificates, useDomains, useSites } from '../api/queries';
+import { inALine, needsAttention } from '../certificate/words';
 import { Empty, Loading, Notice, Trouble } from '../ui/Notice';
 import { Time } from '../ui/Words';
 import { Lanes } from './Lanes';
@@ -24,6 +25,17 @@ function DomainNotices() {
     ));
 }
 
+/** Certificates that end soon, or could not be had. */
+function CertificateNotices() {
+  const certificates = useCertificates();
+  return certificates.data?.filter(needsAttention).map((c) => (
+    <Notice key={c.name} kind="attention">
+      <span className="mono">{c.name}</span>: {inALine(c)}.{' '}
+      {c.hindrance === null ? '' : `${c.hindrance.sentence} ${c.hindrance.todo}`}
+    </Notice>
+  ));
+}
+
 export function AllSites() {
   const sites = useSites();
   return (
@@ -39,6 +51,7 @@ export function AllSites() {
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="sr-only">All sites</h1>
         <DomainNotices />
+        <CertificateNotices />
         <Trouble error={sites.error} />
         {sites.isPending && <Loading />}
         {sites.data?.length === 0 && (

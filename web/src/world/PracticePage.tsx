@@ -2,6 +2,7 @@ import { Mast } from '../app/Mast';
 import { usePractice } from '../api/queries';
 import type { Schemas } from '../api/client';
 import { Loading, Notice, Trouble } from '../ui/Notice';
+import { AuthorityStandIn } from './AuthorityStandIn';
 import { PracticeClock } from './PracticeClock';
 import { PracticeRegistry } from './PracticeRegistry';
 import { StandInRow } from './StandInRow';
@@ -17,8 +18,8 @@ export function PracticePage() {
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="mb-1 text-xl">Practice harbor</h1>
         <p className="mb-4 max-w-prose">
-          The outside world in small: a registry, name servers and a resolver that speak the real protocols.
-          Try here what would take hours and money outside.
+          The outside world in small: a registry, name servers, a resolver and a certificate authority that
+          speak the real protocols. Try here what would take hours and money outside.
         </p>
         <Trouble error={practice.error} />
         {practice.isPending && <Loading />}
@@ -38,16 +39,19 @@ function Loaded({ practice }: { practice: Practice }) {
         <PracticeClock practice={practice} />
         <PracticeRegistry practice={practice} />
       </div>
-      <section aria-labelledby="stand-ins">
-        <h2 id="stand-ins" className="mb-1 text-lg">
-          Name servers and resolver
-        </h2>
-        <ul className="border-water border-t">
-          {practice.standIns.map((each) => (
-            <StandInRow key={each.label} standIn={each} />
-          ))}
-        </ul>
-      </section>
+      <div className="grid content-start gap-6">
+        <section aria-labelledby="stand-ins">
+          <h2 id="stand-ins" className="mb-1 text-lg">
+            Name servers and resolver
+          </h2>
+          <ul className="border-water border-t">
+            {practice.standIns.map((each) => (
+              <StandInRow key={each.label} standIn={each} />
+            ))}
+          </ul>
+        </section>
+        {practice.authority !== null && <AuthorityStandIn authority={practice.authority} />}
+      </div>
     </div>
   );
 }

@@ -61,7 +61,12 @@ public class Certificates {
 
     /** All names of the account with HTTPS wanted, by name. */
     public List<Secured> mine() {
-        return repository.findByAccountIdOrderByName(Current.person().accountId()).stream()
+        return ofAccount(Current.person().accountId());
+    }
+
+    /** All names of any account with HTTPS wanted, by name. */
+    public List<Secured> ofAccount(String accountId) {
+        return repository.findByAccountIdOrderByName(accountId).stream()
                 .map(CertificateEntity::toSecured)
                 .filter(s -> s.life().wanted())
                 .toList();

@@ -125,7 +125,7 @@ class Visitor {
                     true,
                     right,
                     expected,
-                    right ? "it is" : e == null ? answer.statusCode() + " " + location : "no answer",
+                    right ? "it was sent on" : e == null ? answer.statusCode() + " " + location : "no answer",
                     right ? "" : "Someone else answers at this name by plain HTTP. We look again.");
         });
     }

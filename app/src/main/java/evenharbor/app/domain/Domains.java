@@ -55,7 +55,12 @@ public class Domains {
 
     /** The account's domains, by name. */
     public List<Domain> mine() {
-        return repository.findByAccountIdOrderByName(Current.person().accountId()).stream()
+        return ofAccount(Current.person().accountId());
+    }
+
+    /** The domains of any account, by name. */
+    public List<Domain> ofAccount(String accountId) {
+        return repository.findByAccountIdOrderByName(accountId).stream()
                 .map(DomainEntity::toDomain)
                 .toList();
     }
