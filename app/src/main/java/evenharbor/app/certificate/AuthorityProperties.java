@@ -11,7 +11,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param directory where its ACME directory is
  * @param trust a PEM file with its root, for one that machines do not know by themselves; null for none
  * @param caa the domain name that CAA records name it by
- * @param ordersPerName how many orders for one name we allow ourselves in a week
+ * @param ordersPerName how many orders for one name we allow ourselves in a day
  * @param ordersInAll how many orders in all we allow ourselves in three hours
  */
 @ConfigurationProperties("harbor.authority")

@@ -11,6 +11,7 @@ import java.security.GeneralSecurityException;
 import java.security.Key;
 import java.security.KeyStore;
 import java.security.PrivateKey;
+import java.security.Provider;
 import java.security.cert.Certificate;
 import java.security.cert.CertificateFactory;
 import java.security.cert.X509Certificate;
@@ -26,6 +27,7 @@ import org.bouncycastle.asn1.x509.SubjectPublicKeyInfo;
 import org.bouncycastle.cert.X509CRLHolder;
 import org.bouncycastle.cert.X509CertificateHolder;
 import org.bouncycastle.cert.jcajce.JcaX509CertificateConverter;
+import org.bouncycastle.jce.provider.BouncyCastleProvider;
 import org.bouncycastle.openssl.PEMEncryptedKeyPair;
 import org.bouncycastle.openssl.PEMKeyPair;
 import org.bouncycastle.openssl.PEMParser;
@@ -49,6 +51,9 @@ record CertificateFiles(List<X509Certificate> certificates, List<PrivateKey> key
     private static final int LARGEST = 1 << 20;
     private static final int ASN1_SEQUENCE = 0x30;
     private static final String BEGIN = "-----BEGIN ";
+
+    /** Knows the ciphers of old that keys may be locked with. */
+    private static final Provider CIPHERS = new BouncyCastleProvider();
 
     static CertificateFiles read(List<File> files, String password) {
         return new Reader(password).read(files);
@@ -184,14 +189,17 @@ record CertificateFiles(List<X509Certificate> certificates, List<PrivateKey> key
             } else if (found instanceof PEMEncryptedKeyPair locked) {
                 unlock(
                         file,
-                        () -> locked.decryptKeyPair(new JcePEMDecryptorProviderBuilder().build(password))
+                        () -> locked.decryptKeyPair(new JcePEMDecryptorProviderBuilder()
+                                        .setProvider(CIPHERS)
+                                        .build(password))
                                 .getPrivateKeyInfo(),
                         converter);
             } else if (found instanceof PKCS8EncryptedPrivateKeyInfo locked) {
                 unlock(
                         file,
-                        () -> locked.decryptPrivateKeyInfo(
-                                new JceOpenSSLPKCS8DecryptorProviderBuilder().build(password)),
+                        () -> locked.decryptPrivateKeyInfo(new JceOpenSSLPKCS8DecryptorProviderBuilder()
+                                .setProvider(CIPHERS)
+                                .build(password)),
                         converter);
             } else if (found instanceof PKCS10CertificationRequest) {
                 wrong(

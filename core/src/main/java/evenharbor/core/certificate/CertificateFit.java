@@ -187,17 +187,19 @@ final class CertificateFit {
         }
         while (chain.size() < LONGEST_CHAIN) {
             X509Certificate below = last;
-            Optional<X509Certificate> issuer = found.certificates().stream()
+            List<X509Certificate> named = found.certificates().stream()
                     .filter(c -> c.getSubjectX500Principal().equals(below.getIssuerX500Principal()))
                     .filter(c -> !chain.contains(c))
-                    .findFirst();
-            if (issuer.isEmpty()) {
+                    .toList();
+            if (named.isEmpty()) {
                 break;
             }
-            if (!signed(below, issuer.get())) {
+            Optional<X509Certificate> issuer =
+                    named.stream().filter(c -> signed(below, c)).findFirst();
+            if (issuer.isEmpty()) {
                 wrong("The certificate of " + CertificateText.subject(below) + " was not signed by the one of "
-                        + CertificateText.subject(issuer.get()) + " that came with it.");
-                break;
+                        + CertificateText.subject(named.get(0)) + " that came with it.");
+                return chain;
             }
             if (selfSigned(issuer.get())) {
                 return chain;

@@ -180,7 +180,7 @@ public record CertificateLife(
         int so = failures + 1;
         Duration pause = met.kind().pause(so);
         long jitter = new SplittableRandom(name.hashCode() * 31L + so).nextLong(pause.toMillis() / 10 + 1);
-        Instant again = now.plus(pause).plusMillis(jitter);
+        Instant again = now.plus(pause);
         Instant earliest = met.notBefore().orElse(again);
         return with(
                 true,
@@ -189,7 +189,7 @@ public record CertificateLife(
                 Optional.of(met),
                 so,
                 renewAt,
-                Optional.of(again.isAfter(earliest) ? again : earliest.plusMillis(jitter)));
+                Optional.of((again.isAfter(earliest) ? again : earliest).plusMillis(jitter)));
     }
 
     /** Tries again at once what a person may have mended, but not in a hurry and never before the authority's time. */

@@ -16,7 +16,7 @@ import java.util.Optional;
 public record OrderBudget(int perName, int inAll) {
 
     /** The time within which orders for one name are counted. */
-    public static final Duration NAME_SPAN = Duration.ofDays(7);
+    public static final Duration NAME_SPAN = Duration.ofDays(1);
 
     /** The time within which all orders are counted. */
     public static final Duration ALL_SPAN = Duration.ofHours(3);
