@@ -7,12 +7,20 @@ import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.SecureVisit;
 import evenharbor.app.fixture.TestHarbor;
 import java.io.IOException;
+import java.math.BigInteger;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** HTTPS against the practice authority by ACME, and visitors by real handshakes. */
@@ -71,5 +79,236 @@ class HttpsTest {
                 .isEqualTo("https://" + host + ":" + harbor.securePort() + "/");
         owner.delete("/api/certificates/" + host).is(204);
         until("plain HTTP again", () -> owner.visit(host, "/").status() == 200);
+    }
+
+    private static final String SECURE_PATH = "/api/certificates/";
+
+    @Test
+    void eachFaultOfTheAuthorityIsToldApartAndWaitedOut() {
+        Map<String, String> kinds = new LinkedHashMap<>();
+        kinds.put("DOWN", "AUTHORITY_AWAY");
+        kinds.put("RATE_LIMITED", "RATE_LIMITED");
+        kinds.put("REFUSES_CAA", "CAA");
+        kinds.put("WRONG_CONTENT", "WRONG_CONTENT");
+        for (Map.Entry<String, String> each : kinds.entrySet()) {
+            owner.put("/api/practice/authority", Map.of("fault", each.getKey(), "hurried", false))
+                    .is(200);
+            String word = "fault-" + each.getKey().toLowerCase(Locale.ROOT).replace('_', '-');
+            String site = live(word);
+            turnOn(site);
+            until(
+                    each.getValue(),
+                    () -> !https(site).get("hindrance").isNull()
+                            && https(site)
+                                    .get("hindrance")
+                                    .get("kind")
+                                    .asString()
+                                    .equals(each.getValue()));
+            JsonNode hindrance = https(site).get("hindrance");
+            assertThat(hindrance.get("sentence").asString()).endsWith(".").doesNotContain("Exception");
+            assertThat(hindrance.get("todo").asString()).isNotEmpty();
+            if (each.getValue().equals("RATE_LIMITED")) {
+                assertThat(Instant.parse(hindrance.get("again").asString()))
+                        .as("the authority's own time is kept to")
+                        .isAfter(Instant.parse(hindrance.get("at").asString()).plus(Duration.ofMinutes(59)));
+            }
+            assertThat(owner.visit(word + ".harbor.localhost", "/").status())
+                    .as("plain HTTP goes on")
+                    .isEqualTo(200);
+        }
+    }
+
+    @Test
+    void caaRecordsAreLookedAtBeforeAnOrderIsSpent() {
+        String site = owner.site("Caa");
+        owner.putText(site, "index.html", "<p>caa").is(200);
+        String domain = owner.post("/api/domains", Map.of("name", "caa-quay.art.localhost", "firstYear", 1200))
+                .is(201)
+                .json()
+                .get("id")
+                .asString();
+        owner.claim(site, "caa-quay.art.localhost").is(201);
+        owner.publish(site);
+        String at = "/api/domains/" + domain + "/zone";
+        until(
+                "the zone",
+                () -> owner.get(at).status() == 200
+                        && owner.get(at).json().get("sets").size() == 1);
+        caa(at, "0 issue \"other.example\"");
+        turnOn(site);
+        until("the CAA records to be met", () -> !https(site).get("hindrance").isNull());
+        assertThat(https(site).get("hindrance").get("sentence").asString()).contains("name only other.example");
+        until("the ladder to say so", () -> owner.where(site).toString().contains("name only other.example"));
+        assertThat(harbor.bean(JdbcClient.class)
+                        .sql("select count(*) from certificate_order where name = 'caa-quay.art.localhost'")
+                        .query(Long.class)
+                        .single())
+                .isZero();
+        caa(at, "0 issue \"authority.localhost\"");
+        owner.post(SECURE_PATH + "caa-quay.art.localhost/trying", Map.of()).is(202);
+        assertThat(Instant.parse(https(site).get("hindrance").get("again").asString()))
+                .as("soon, but not in a hurry")
+                .isBefore(Instant.parse(https(site).get("hindrance").get("at").asString())
+                        .plus(Duration.ofMinutes(6)));
+    }
+
+    private void caa(String zone, String data) {
+        JsonNode now = owner.get(zone).json();
+        List<Object> sets = new ArrayList<>();
+        now.get("sets").forEach(set -> {
+            if (!set.get("type").asString().equals("CAA")) {
+                sets.add(set);
+            }
+        });
+        sets.add(Map.of("name", "@", "type", "CAA", "ttl", 300, "data", List.of(data)));
+        owner.put(
+                        zone,
+                        Map.of("sets", sets),
+                        "If-Match",
+                        "\"" + now.get("serial").asLong() + "\"")
+                .is(200);
+    }
+
+    @Test
+    void oneCertificateForAllNamesOfADomainIsHadByARecord() throws IOException {
+        String site = owner.site("Wild");
+        owner.putText(site, "index.html", "<p>wild").is(200);
+        String domain = owner.post("/api/domains", Map.of("name", "wild-quay.art.localhost", "firstYear", 1200))
+                .is(201)
+                .json()
+                .get("id")
+                .asString();
+        owner.claim(site, "shop.wild-quay.art.localhost").is(201);
+        owner.publish(site);
+        owner.post("/api/domains/" + domain + "/https", Map.of()).is(202);
+        until(
+                "the wildcard",
+                () -> owner.get("/api/certificates").json().toString().contains("\"secure\":true"));
+        try (SecureVisit visit = harbor.secureVisit("shop.wild-quay.art.localhost")) {
+            assertThat(visit.get("/")).startsWith("HTTP/1.1 200").endsWith("<p>wild");
+        }
+        assertThat(https(site).get("name").asString()).isEqualTo("*.wild-quay.art.localhost");
+        assertThat(owner.visit("shop.wild-quay.art.localhost", "/").status()).isEqualTo(301);
+        assertThat(owner.get("/api/domains/" + domain + "/zone")
+                        .json()
+                        .get("sets")
+                        .toString())
+                .as("the record is taken back")
+                .doesNotContain("_acme-challenge");
+    }
+
+    @Test
+    void anAuthorityInAHurryGetsAllRenewedWithConnectionsUntouched() throws IOException {
+        String site = live("hurried");
+        turnOn(site);
+        until("the certificate", () -> https(site).get("secure").asBoolean());
+        try (SecureVisit visit = harbor.secureVisit("hurried.harbor.localhost")) {
+            BigInteger before = visit.certificate().getSerialNumber();
+            owner.put("/api/practice/authority", Map.of("fault", "NONE", "hurried", true))
+                    .is(200);
+            // Advice is asked for every six hours; here it is due at once.
+            harbor.bean(JdbcClient.class)
+                    .sql("update certificate set next_at = utc_timestamp() where name = 'hurried.harbor.localhost'")
+                    .update();
+            until("another certificate to be shown", () -> {
+                try (SecureVisit fresh = harbor.secureVisit("hurried.harbor.localhost")) {
+                    return !fresh.certificate().getSerialNumber().equals(before);
+                }
+            });
+            assertThat(visit.get("/")).startsWith("HTTP/1.1 200");
+        }
+    }
+
+    @Test
+    void thePromiseOfBrowsersIsRaisedAStepAtATimeAndKeepsHttpsOn() throws IOException {
+        String site = live("promised");
+        String host = "promised.harbor.localhost";
+        turnOn(site);
+        until("the certificate", () -> https(site).get("secure").asBoolean());
+        String at = SECURE_PATH + host + "/promise";
+        owner.put(at, Map.of("step", "WEEK", "subdomains", false)).is(409);
+        owner.put(at, Map.of("step", "MINUTES", "subdomains", false)).is(200);
+        owner.put(at, Map.of("step", "WEEK", "subdomains", false)).is(409);
+        until("the field", () -> {
+            try (SecureVisit visit = harbor.secureVisit(host)) {
+                return visit.get("/").contains("Strict-Transport-Security: max-age=300\r\n");
+            }
+        });
+        assertThat(owner.visit(host, "/").field("Strict-Transport-Security")).isEmpty();
+        assertThat(owner.delete(SECURE_PATH + host).is(409).json().get("detail").asString())
+                .contains("Lower that promise", "Nothing was changed");
+        owner.put(SECURE_PATH + host + "/sending-on", Map.of("sendsOn", false)).is(409);
+        owner.put(at, Map.of("step", "NONE", "subdomains", false)).is(200);
+        owner.delete(SECURE_PATH + host).is(409);
+        assertThat(https(site).get("hsts").get("owedUntil").isNull()).isFalse();
+    }
+
+    @Test
+    void pagesThatNameOnesOwnSecureHostsAreMendedAndOthersAreTold() {
+        String site = owner.site("Mixed");
+        String host = "mixed-quay.harbor.localhost";
+        owner.putText(
+                        site,
+                        "index.html",
+                        "<!doctype html>\n<a href='http://" + host
+                                + "/x'>x</a>\n<script src='http://others.example/a.js'></script>" + "<img src='http://"
+                                + host + "/a.png'>")
+                .is(200);
+        owner.claim(site, "mixed-quay").is(201);
+        owner.publish(site);
+        JsonNode outlook =
+                owner.get("/api/sites/" + site + "/https/outlook").is(200).json();
+        assertThat(outlook.get("findings").findValuesAsString("fate")).containsExactly("BLOCKED", "UPGRADED");
+        assertThat(outlook.get("findings").findValuesAsString("own")).containsExactly("false", "true");
+        assertThat(outlook.get("findings").get(0).get("line").asInt()).isEqualTo(3);
+        turnOn(site);
+        until("the page to be mended", () -> {
+            try (SecureVisit visit = harbor.secureVisit(host)) {
+                return visit.get("/").contains("<a href='https://" + host + ":" + harbor.securePort() + "/x'>");
+            } catch (IOException e) {
+                return false;
+            }
+        });
+    }
+
+    @Test
+    void anotherAccountsHttpsIsNotThereAndKeysNeverComeOut() {
+        String site = live("theirs-quay");
+        turnOn(site);
+        until("the certificate", () -> https(site).get("secure").asBoolean());
+        ApiClient rival = harbor.person();
+        String at = SECURE_PATH + "theirs-quay.harbor.localhost";
+        rival.delete(at).is(404);
+        rival.put(at + "/promise", Map.of("step", "MINUTES", "subdomains", false))
+                .is(404);
+        rival.get("/api/sites/" + site + "/https").is(404);
+        assertThat(rival.get("/api/certificates").json()).isEmpty();
+        for (String path :
+                List.of("/api/certificates", "/api/sites/" + site + "/https", "/api/sites/" + site + "/where")) {
+            assertThat(owner.get(path).text()).doesNotContain("PRIVATE KEY").doesNotContain("privateKey");
+        }
+        byte[] kept = harbor.bean(JdbcClient.class)
+                .sql("select private_key from certificate where name = 'theirs-quay.harbor.localhost'")
+                .query(byte[].class)
+                .single();
+        assertThat(new String(kept, StandardCharsets.ISO_8859_1)).doesNotContain("PRIVATE");
+    }
+
+    @Test
+    void theCalendarTellsOfRenewalsAndEnds() {
+        String site = live("calendar-quay");
+        owner.post("/api/domains", Map.of("name", "calendar-quay.art.localhost", "firstYear", 1200))
+                .is(201);
+        turnOn(site);
+        until("the certificate", () -> https(site).get("secure").asBoolean());
+        String url = owner.get("/api/calendar").is(200).json().get("url").asString();
+        ApiClient.Answer read = harbor.stranger().get(url.substring(url.indexOf("/calendar/")));
+        assertThat(read.is(200).field("Content-Type")).startsWith("text/calendar");
+        assertThat(read.text().replaceAll("\r\n ", ""))
+                .startsWith("BEGIN:VCALENDAR\r\n")
+                .contains("The certificate of calendar-quay.harbor.localhost renews itself by today")
+                .contains("The domain calendar-quay.art.localhost renews itself by today")
+                .contains("DTSTART;VALUE=DATE:");
+        harbor.stranger().get("/calendar/guessed.ics").is(404);
     }
 }

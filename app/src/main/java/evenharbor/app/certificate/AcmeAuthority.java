@@ -134,7 +134,7 @@ class AcmeAuthority implements Authority {
             List<Authority.Wanted> wanted = new ArrayList<>();
             for (Authorization authorization : order.getAuthorizations()) {
                 if (authorization.getStatus() == Status.PENDING) {
-                    wanted.add(wanted(authorization));
+                    wanted.add(wanted(authorization, byDns(names)));
                 }
             }
             return new Placed(order.getLocation().toString(), wanted);
@@ -158,9 +158,14 @@ class AcmeAuthority implements Authority {
         }
     }
 
-    private static Authority.Wanted wanted(Authorization authorization) throws AcmeException {
+    /** A name with all those below it is proven by records: for the name itself they do as well. */
+    private static boolean byDns(List<String> names) {
+        return names.stream().anyMatch(name -> name.startsWith("*."));
+    }
+
+    private static Authority.Wanted wanted(Authorization authorization, boolean byDns) throws AcmeException {
         String host = authorization.getIdentifier().getDomain();
-        if (authorization.isWildcard()) {
+        if (byDns) {
             Dns01Challenge dns = chosen(authorization, Dns01Challenge.class);
             return new Authority.Wanted(host, true, "", dns.getDigest());
         }
@@ -180,8 +185,11 @@ class AcmeAuthority implements Authority {
             Order order = login.bindOrder(url(at));
             order.fetch();
             if (order.getStatus() == Status.PENDING) {
+                boolean byDns = byDns(order.getIdentifiers().stream()
+                        .map(identifier -> identifier.getDomain())
+                        .toList());
                 for (Authorization authorization : order.getAuthorizations()) {
-                    show(authorization);
+                    show(authorization, byDns);
                 }
                 order.fetch();
             }
@@ -198,12 +206,11 @@ class AcmeAuthority implements Authority {
         });
     }
 
-    private static void show(Authorization authorization) throws AcmeException {
+    private static void show(Authorization authorization, boolean byDns) throws AcmeException {
         authorization.fetch();
         if (authorization.getStatus() == Status.PENDING) {
-            Challenge challenge = authorization.isWildcard()
-                    ? chosen(authorization, Dns01Challenge.class)
-                    : chosen(authorization, Http01Challenge.class);
+            Challenge challenge =
+                    byDns ? chosen(authorization, Dns01Challenge.class) : chosen(authorization, Http01Challenge.class);
             if (challenge.getStatus() == Status.PENDING) {
                 challenge.trigger();
             }
@@ -257,7 +264,7 @@ class AcmeAuthority implements Authority {
             return new Refusal(
                     hindrance(
                             Hindrance.Kind.RATE_LIMITED,
-                            "The authority takes no more orders for the moment: " + limited.getMessage(),
+                            "The authority takes no more orders for the moment. It says: " + limited.getMessage() + ".",
                             limited.getRetryAfter().map(this::here)),
                     e);
         }

@@ -65,8 +65,8 @@ class BuildsTest {
 
     @Test
     void afterASmallChangeOnlyWhatChangedIsReadAndWritten() throws IOException {
-        assertThat(builds.of("one", Settings.DEFAULT, "")).isEqualTo("built-one");
-        assertThat(builds.of("two", Settings.DEFAULT, "")).isEqualTo("built-two");
+        assertThat(builds.of("one", Settings.DEFAULT)).isEqualTo("built-one");
+        assertThat(builds.of("two", Settings.DEFAULT)).isEqualTo("built-two");
         verify(batch, times(3)).put(any(byte[].class));
         verify(batch, times(2)).settle();
         verify(manifests, times(1)).text(STYLE);
@@ -75,14 +75,14 @@ class BuildsTest {
 
     @Test
     void theSameBuildIsMadeOnceWhetherOrNotSearchEnginesMayListTheSite() {
-        builds.of("one", Settings.DEFAULT, "");
-        assertThat(builds.of("one", new Settings(false, true), "")).isEqualTo("built-one");
+        builds.of("one", Settings.DEFAULT);
+        assertThat(builds.of("one", new Settings(false, true))).isEqualTo("built-one");
         verify(manifests, times(1)).put(any());
     }
 
     @Test
     void withoutPinningTheBuildIsTheManifestItself() {
-        assertThat(builds.of("one", new Settings(true, false), "")).isEqualTo("one");
+        assertThat(builds.of("one", new Settings(true, false))).isEqualTo("one");
         verify(manifests, never()).put(any());
     }
 
