@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 import org.openqa.selenium.By;
@@ -33,6 +34,34 @@ final class Browser {
     private final String origin;
 
     Browser(String origin) {
+        this(origin, Map.of());
+    }
+
+    /** A browser that trusts one more authority, as a person would add it to those of their own. */
+    static Browser trusting(String origin, Path root) {
+        try {
+            Path home = Files.createTempDirectory(Path.of("target").toAbsolutePath(), "trusting");
+            Path store = Files.createDirectories(home.resolve(".pki/nssdb"));
+            run("certutil", "-d", "sql:" + store, "-N", "--empty-password");
+            run("certutil", "-d", "sql:" + store, "-A", "-t", "C,,", "-n", "practice", "-i", root.toString());
+            return new Browser(origin, Map.of("HOME", home.toString()));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static void run(String... command) throws IOException {
+        Process process = new ProcessBuilder(command).inheritIO().start();
+        try {
+            if (process.waitFor() != 0) {
+                throw new IOException(command[0] + " failed");
+            }
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private Browser(String origin, Map<String, String> environment) {
         this.origin = origin;
         ChromeOptions options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
@@ -50,6 +79,7 @@ final class Browser {
                 "--user-data-dir=" + profile());
         ChromeDriverService service = new ChromeDriverService.Builder()
                 .usingDriverExecutable(new File("/usr/bin/chromedriver"))
+                .withEnvironment(environment)
                 .build();
         driver = new ChromeDriver(service, options);
     }
