@@ -24,6 +24,7 @@ public final class Bench {
         all.put("routes", RoutesBench::run);
         all.put("difference", DifferenceBench::run);
         all.put("visitors", () -> VisitorsBench.run(folder.resolve("visitors")));
+        all.put("tls", () -> TlsBench.run(folder.resolve("tls")));
         all.put("intake", () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run());
         all.put("addresses", () -> AddressBench.run(folder.resolve("addresses")));
         all.put("looks", () -> CheckBench.run(origin, visitors));

@@ -11,7 +11,9 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.KeyStore;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -20,14 +22,18 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.http.PreEncodedHttpField;
+import org.eclipse.jetty.server.ConnectionFactory;
 import org.eclipse.jetty.server.Handler;
 import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
+import org.eclipse.jetty.server.SecureRequestCustomizer;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
+import org.eclipse.jetty.server.SslConnectionFactory;
 import org.eclipse.jetty.util.Callback;
+import org.eclipse.jetty.util.ssl.SslContextFactory;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
 
 /** A 10 KB page through the edge, against a bare handler of the same server library in the same process. */
@@ -39,8 +45,7 @@ final class VisitorsBench {
     private VisitorsBench() {}
 
     static List<Row> run(Path folder) throws Exception {
-        byte[] page = ("<!doctype html><title>Page</title>" + "<p>Ten thousand bytes of page. </p>".repeat(290))
-                .getBytes(StandardCharsets.UTF_8);
+        byte[] page = page();
         DirectoryBlobs blobs = new DirectoryBlobs(Files.createDirectories(folder));
         String hash = blobs.put(page);
         Manifest build = Manifest.of(Map.of("index.html", new FileEntry(hash, page.length, "text/html", true)));
@@ -53,7 +58,7 @@ final class VisitorsBench {
         edge.exchange(routes -> Routes.ofSites(
                 Map.of("bench.harbor.localhost", SiteRoutes.of(build, new SiteRoutes.Manner(false, true)))));
         edge.start();
-        Server bare = bare(page);
+        Server bare = bare(page, new HttpConnectionFactory(plain()));
         int barePort = ((ServerConnector) bare.getConnectors()[0]).getLocalPort();
         wrk(edge.port(), 6);
         wrk(barePort, 6);
@@ -79,15 +84,34 @@ final class VisitorsBench {
                         ROUNDS, ratios[0], ratios[ROUNDS - 1], rates[ROUNDS / 2])));
     }
 
-    private static Server bare(byte[] page) throws Exception {
+    static byte[] page() {
+        return ("<!doctype html><title>Page</title>" + "<p>Ten thousand bytes of page. </p>".repeat(290))
+                .getBytes(StandardCharsets.UTF_8);
+    }
+
+    /** What a bare server needs to speak HTTPS with one certificate. */
+    static ConnectionFactory[] secured(KeyStore store) {
+        SslContextFactory.Server factory = new SslContextFactory.Server();
+        factory.setKeyStore(store);
+        factory.setKeyStorePassword("");
+        HttpConfiguration http = plain();
+        http.addCustomizer(new SecureRequestCustomizer(false));
+        return new ConnectionFactory[] {new SslConnectionFactory(factory, "http/1.1"), new HttpConnectionFactory(http)};
+    }
+
+    private static HttpConfiguration plain() {
+        HttpConfiguration http = new HttpConfiguration();
+        http.setSendServerVersion(false);
+        http.setSendDateHeader(true);
+        return http;
+    }
+
+    static Server bare(byte[] page, ConnectionFactory... protocols) throws Exception {
         ByteBuffer content = ByteBuffer.allocateDirect(page.length).put(page).flip();
         PreEncodedHttpField type = new PreEncodedHttpField(HttpHeader.CONTENT_TYPE, "text/html;charset=utf-8");
         PreEncodedHttpField length = new PreEncodedHttpField(HttpHeader.CONTENT_LENGTH, String.valueOf(page.length));
         Server server = new Server(new QueuedThreadPool(64, 4));
-        HttpConfiguration http = new HttpConfiguration();
-        http.setSendServerVersion(false);
-        http.setSendDateHeader(true);
-        ServerConnector connector = new ServerConnector(server, new HttpConnectionFactory(http));
+        ServerConnector connector = new ServerConnector(server, protocols);
         connector.setHost("127.0.0.1");
         server.addConnector(connector);
         server.setHandler(new Handler.Abstract.NonBlocking() {
@@ -103,16 +127,15 @@ final class VisitorsBench {
     }
 
     private static double wrk(int port, int seconds) throws IOException {
-        Process process = new ProcessBuilder(
-                        "wrk",
-                        "-t2",
-                        "-c64",
-                        "-d" + seconds + "s",
-                        "-H",
-                        "Host: bench.harbor.localhost",
-                        "http://127.0.0.1:" + port + "/")
-                .redirectErrorStream(true)
-                .start();
+        return wrk("http://127.0.0.1:" + port + "/", seconds, "-H", "Host: bench.harbor.localhost");
+    }
+
+    /** Requests per second at a URL, by 64 connections. */
+    static double wrk(String url, int seconds, String... more) throws IOException {
+        List<String> command = new ArrayList<>(List.of("wrk", "-t2", "-c64", "-d" + seconds + "s"));
+        command.addAll(List.of(more));
+        command.add(url);
+        Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
         String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         Matcher rate = RATE.matcher(said);
         if (!rate.find() || said.contains("Non-2xx")) {

@@ -7,8 +7,10 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Queue;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicLong;
 
 /**
@@ -21,11 +23,14 @@ public final class Certificates {
 
     private final Map<String, Shown> byName = new ConcurrentHashMap<>();
     private final Map<String, Shown> byAlias = new ConcurrentHashMap<>();
+    private final Queue<Retired> retired = new ConcurrentLinkedQueue<>();
     private final Map<Bytes, X509Certificate> issuers = new ConcurrentHashMap<>();
     private final AtomicLong generations = new AtomicLong();
 
     /** A certificate with its key, under the alias that a handshake knows it by. */
-    record Shown(String alias, X509Certificate[] chain, PrivateKey key, long[] goneAt) {}
+    record Shown(String alias, X509Certificate[] chain, PrivateKey key) {}
+
+    private record Retired(String alias, long atNanos) {}
 
     private record Bytes(byte[] bytes) {
         @Override
@@ -51,7 +56,7 @@ public final class Certificates {
         for (int i = 1; i < shared.length; i++) {
             shared[i] = shared(chain.get(i));
         }
-        Shown shown = new Shown(name + "#" + generations.incrementAndGet(), shared, key, new long[1]);
+        Shown shown = new Shown(name + "#" + generations.incrementAndGet(), shared, key);
         byAlias.put(shown.alias(), shown);
         retire(byName.put(name, shown));
     }
@@ -70,20 +75,19 @@ public final class Certificates {
         retire(byName.remove(name));
     }
 
+    /** Handshakes under way still need what they began with, for a while. */
     private void retire(Shown old) {
         long now = System.nanoTime();
         if (old != null) {
-            old.goneAt()[0] = now;
+            retired.add(new Retired(old.alias(), now));
         }
-        // Handshakes under way still need what they began with.
-        byAlias.values()
-                .removeIf(shown -> byName.get(nameOf(shown)) != shown
-                        && shown.goneAt()[0] != 0
-                        && now - shown.goneAt()[0] > SPARED_NANOS);
-    }
-
-    private static String nameOf(Shown shown) {
-        return shown.alias().substring(0, shown.alias().indexOf('#'));
+        for (Retired first = retired.peek();
+                first != null && now - first.atNanos() > SPARED_NANOS;
+                first = retired.peek()) {
+            if (retired.remove(first)) {
+                byAlias.remove(first.alias());
+            }
+        }
     }
 
     /** The names there are certificates for. */
