@@ -111,16 +111,16 @@ function On({ site, https }: { site: SiteView; https: Certificate }) {
       )}
       {valid && (
         <>
-          <dl className="mb-3 grid grid-cols-[8rem_1fr] items-baseline gap-y-1.5">
+          <dl className="mb-3 grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1.5 sm:grid-cols-[8rem_1fr]">
             <dt className="text-soft">Issued by</dt>
             <dd>{https.issuer}</dd>
             <dt className="text-soft">For</dt>
             <dd className="mono [overflow-wrap:anywhere]">{https.names.join(', ')}</dd>
             {https.from !== null && https.until !== null && (
               <>
-                <dt className="text-soft">Valid</dt>
+                <dt className="text-soft">Valid until</dt>
                 <dd>
-                  until <Time at={https.until} />
+                  <Time at={https.until} />
                 </dd>
               </>
             )}

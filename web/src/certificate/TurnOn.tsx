@@ -118,7 +118,8 @@ function Mixed({ outlook }: { outlook: Schemas['Mixed'] }) {
     <div className="mb-4">
       {own.length > 0 && (
         <p className="mb-2">
-          {counted(own.length, 'place')} name an address of your own. We mend them when the pages are built.
+          {own.length === 1 ? 'One place names' : `${String(own.length)} places name`} an address of your own.
+          We mend that when the pages are built.
         </p>
       )}
       {(['BLOCKED', 'WARNED', 'UPGRADED'] as const).map((fate) => {

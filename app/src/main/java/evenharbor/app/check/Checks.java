@@ -200,7 +200,12 @@ public class Checks {
         }
         List<String> gone = new ArrayList<>(addressIds);
         list.forEach(a -> gone.remove(a.id()));
-        transactions.executeWithoutResult(t -> repository.deleteAllById(gone));
+        if (!gone.isEmpty()) {
+            // The row may have gone with its address.
+            db.sql("delete from address_check where address_id in (:gone)")
+                    .param("gone", gone)
+                    .update();
+        }
     }
 
     private record Seeing(Address address, Ladder ladder, List<KeptLook> looks) {}
