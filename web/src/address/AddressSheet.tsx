@@ -5,12 +5,11 @@ import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../api/client';
 import { Problem } from '../api/problem';
 import { refreshSite } from '../api/queries';
+import { SiteDialog } from '../site/SiteDialog';
 import type { SiteView } from '../site/SiteFrame';
 import { Https } from '../certificate/Https';
 import { Button } from '../ui/Button';
-import { Dialog } from '../ui/Dialog';
 import { DialogActions } from '../ui/DialogActions';
-import { Flag } from '../ui/Flag';
 import { Notice, Trouble } from '../ui/Notice';
 import { HostName, PublicLink, Time } from '../ui/Words';
 import { ChangeName } from './ChangeName';
@@ -204,15 +203,11 @@ function Release({ site, address }: { site: SiteView; address: Schemas['Address'
       >
         Release …
       </Button>
-      <Dialog
+      <SiteDialog
+        site={site}
         open={asking}
         onOpenChange={setAsking}
-        title={
-          <span className="flex items-center gap-4">
-            <Flag flag={site.flag} size={84} />
-            <span>Release an address of {site.title}?</span>
-          </span>
-        }
+        title={`Release an address of ${site.title}?`}
       >
         <p className="mb-2">
           Visitors of <span className="mono">{address.shown}</span> will find nothing here (404), at once.
@@ -239,7 +234,7 @@ function Release({ site, address }: { site: SiteView; address: Schemas['Address'
         >
           Release {address.shown}
         </DialogActions>
-      </Dialog>
+      </SiteDialog>
     </>
   );
 }

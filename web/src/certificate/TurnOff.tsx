@@ -3,11 +3,10 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, dataOf } from '../api/client';
 import { refreshSite } from '../api/queries';
+import { SiteDialog } from '../site/SiteDialog';
 import type { SiteView } from '../site/SiteFrame';
 import { Button } from '../ui/Button';
-import { Dialog } from '../ui/Dialog';
 import { DialogActions } from '../ui/DialogActions';
-import { Flag } from '../ui/Flag';
 import { Trouble } from '../ui/Notice';
 import type { Certificate } from './words';
 
@@ -31,15 +30,11 @@ export function TurnOff({ site, https }: { site: SiteView; https: Certificate })
       >
         Turn HTTPS off …
       </Button>
-      <Dialog
+      <SiteDialog
+        site={site}
         open={asking}
         onOpenChange={setAsking}
-        title={
-          <span className="flex items-center gap-4">
-            <Flag flag={site.flag} size={84} />
-            <span>Turn HTTPS off for {site.title}?</span>
-          </span>
-        }
+        title={`Turn HTTPS off for ${site.title}?`}
       >
         <p className="mb-3">
           Links to <span className="mono">https://{https.name}</span> stop working, at once. Pages are given
@@ -59,7 +54,7 @@ export function TurnOff({ site, https }: { site: SiteView; https: Certificate })
         >
           Turn HTTPS off at {https.name}
         </DialogActions>
-      </Dialog>
+      </SiteDialog>
     </>
   );
 }

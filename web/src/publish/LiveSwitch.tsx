@@ -3,11 +3,10 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, dataOf } from '../api/client';
 import { refreshSite } from '../api/queries';
+import { SiteDialog } from '../site/SiteDialog';
 import type { SiteView } from '../site/SiteFrame';
 import { Button } from '../ui/Button';
-import { Dialog } from '../ui/Dialog';
 import { DialogActions } from '../ui/DialogActions';
-import { Flag } from '../ui/Flag';
 import { Trouble } from '../ui/Notice';
 import { Pennant } from '../ui/Pennant';
 
@@ -39,18 +38,7 @@ export function LiveSwitch({ site }: { site: SiteView }) {
       >
         {words}
       </Button>
-      <Dialog
-        open={open}
-        onOpenChange={setOpen}
-        title={
-          <span className="flex items-center gap-4">
-            <Flag flag={site.flag} size={84} />
-            <span>
-              {words} {site.title}?
-            </span>
-          </span>
-        }
-      >
+      <SiteDialog site={site} open={open} onOpenChange={setOpen} title={`${words} ${site.title}?`}>
         <p className="mb-2">
           {to
             ? `Visitors get version ${String(site.liveVersion)} again, exactly as it was, at:`
@@ -83,7 +71,7 @@ export function LiveSwitch({ site }: { site: SiteView }) {
         >
           {words} {site.title}
         </DialogActions>
-      </Dialog>
+      </SiteDialog>
     </span>
   );
 }

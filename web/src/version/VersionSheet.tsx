@@ -6,12 +6,11 @@ import { refreshSite, useDraft, usePreview } from '../api/queries';
 import { PageFrame, pageUrl, type Width } from '../preview/Frames';
 import { WidthChoice } from '../preview/WidthChoice';
 import { useThisSite } from '../site/SiteFrame';
+import { SiteDialog } from '../site/SiteDialog';
 import { Button } from '../ui/Button';
 import { Check } from '../ui/Check';
-import { Dialog } from '../ui/Dialog';
 import { DialogActions } from '../ui/DialogActions';
 import { Field } from '../ui/Field';
-import { Flag } from '../ui/Flag';
 import { Notice, Trouble } from '../ui/Notice';
 
 type Version = Schemas['VersionView'];
@@ -106,17 +105,11 @@ function BringBack({ version }: { version: Version }) {
           Visitors see nothing of it until you publish.
         </Notice>
       )}
-      <Dialog
+      <SiteDialog
+        site={site}
         open={asking}
         onOpenChange={setAsking}
-        title={
-          <span className="flex items-center gap-4">
-            <Flag flag={site.flag} size={84} />
-            <span>
-              Put version {version.number} of {site.title} live?
-            </span>
-          </span>
-        }
+        title={`Put version ${String(version.number)} of ${site.title} live?`}
       >
         <p className="mb-2">
           {site.live
@@ -147,7 +140,7 @@ function BringBack({ version }: { version: Version }) {
         >
           Put version {version.number} live
         </DialogActions>
-      </Dialog>
+      </SiteDialog>
     </div>
   );
 }

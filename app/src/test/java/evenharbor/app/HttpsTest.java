@@ -3,15 +3,25 @@ package evenharbor.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import ch.qos.logback.classic.Logger;
+import ch.qos.logback.classic.spi.ILoggingEvent;
+import ch.qos.logback.core.read.ListAppender;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.SecureVisit;
 import evenharbor.app.fixture.TestHarbor;
+import evenharbor.practice.authority.Root;
 import java.io.IOException;
 import java.math.BigInteger;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.security.KeyPair;
+import java.security.KeyPairGenerator;
+import java.security.cert.X509Certificate;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -20,6 +30,8 @@ import java.util.concurrent.Callable;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
@@ -310,5 +322,74 @@ class HttpsTest {
                 .contains("The domain calendar-quay.art.localhost renews itself by today")
                 .contains("DTSTART;VALUE=DATE:");
         harbor.stranger().get("/calendar/guessed.ics").is(404);
+    }
+
+    private static Map<String, String> file(String name, String text) {
+        return Map.of(
+                "name", name, "content", Base64.getEncoder().encodeToString(text.getBytes(StandardCharsets.US_ASCII)));
+    }
+
+    private static String pem(String kind, byte[] der) {
+        return "-----BEGIN " + kind + "-----\n" + Base64.getMimeEncoder().encodeToString(der) + "\n-----END " + kind
+                + "-----\n";
+    }
+
+    @Test
+    void aBroughtCertificateIsJudgedBeforeAnythingIsStoredAndItsKeyIsSeenNowhere(@TempDir Path folder)
+            throws Exception {
+        String site = live("brought-quay");
+        String host = "brought-quay.harbor.localhost";
+        String address = owner.where(site).get(0).get("address").get("id").asString();
+        String at = "/api/sites/" + site + "/addresses/" + address + "/brought-certificate";
+        KeyPair key = KeyPairGenerator.getInstance("EC").generateKeyPair();
+        Instant now = Instant.now();
+        List<X509Certificate> chain = new Root(folder, Clock.systemUTC())
+                .issue(List.of(host), key.getPublic(), now.minusSeconds(60), now.plus(Duration.ofDays(10)));
+        String certificates = pem("CERTIFICATE", chain.get(0).getEncoded())
+                + pem("CERTIFICATE", chain.get(1).getEncoded());
+        String secret = pem("PRIVATE KEY", key.getPrivate().getEncoded());
+        ListAppender<ILoggingEvent> log = new ListAppender<>();
+        Logger root = (Logger) LoggerFactory.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME);
+        log.start();
+        root.addAppender(log);
+        try {
+            for (List<Map<String, String>> wrong : List.of(
+                    List.<Map<String, String>>of(),
+                    List.of(file("chain.pem", certificates)),
+                    List.of(file("key.pem", secret)),
+                    List.of(file("chain.pem", certificates), file("key.pem", secret), file("x.txt", "hello")))) {
+                JsonNode problem =
+                        owner.post(at, Map.of("files", wrong)).is(400).json();
+                assertThat(problem.get("detail").asString()).endsWith("Nothing was stored.");
+                assertThat(problem.get("misfits")).isNotEmpty();
+                assertThat(https(site).isNull()).isTrue();
+            }
+            owner.post(at, Map.of("files", List.of(Map.of("name", "x", "content", "%%%"))))
+                    .is(400);
+            String answer = owner.post(
+                            at, Map.of("files", List.of(file("key.pem", secret), file("chain.pem", certificates))))
+                    .is(200)
+                    .text();
+            String inside = Base64.getEncoder()
+                    .encodeToString(key.getPrivate().getEncoded())
+                    .substring(60, 90);
+            assertThat(answer).doesNotContain(inside);
+            assertThat(log.list).noneMatch(e -> e.getFormattedMessage().contains(inside));
+        } finally {
+            root.detachAppender(log);
+        }
+        assertThat(https(site).get("state").asString()).isEqualTo("ENDING");
+        assertThat(https(site).get("endsSoon").asBoolean())
+                .as("ten days are left")
+                .isTrue();
+        try (SecureVisit visit = harbor.secureVisit(host, folder.resolve("root.pem"))) {
+            assertThat(visit.certificate()).isEqualTo(chain.get(0));
+        }
+        until(
+                "the owner to be warned",
+                () -> owner.get("/api/domain-activities").text().contains("does not renew itself")
+                        || owner.get("/api/sites/" + site + "/activities")
+                                .text()
+                                .contains("does not renew itself"));
     }
 }

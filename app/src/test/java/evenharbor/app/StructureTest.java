@@ -47,7 +47,7 @@ class StructureTest {
                         "evenharbor.edge..",
                         "evenharbor.app..")
                 .check(CLASSES);
-        // Zone files are parsed from memory by a library whose entry is a stream.
+        // Zone files and certificates are parsed from memory by libraries whose entry is a stream.
         noClasses()
                 .that()
                 .resideInAPackage("evenharbor.core..")

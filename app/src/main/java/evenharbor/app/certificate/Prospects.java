@@ -8,6 +8,7 @@ import evenharbor.app.domain.LeadProperties;
 import evenharbor.core.address.HostName;
 import evenharbor.core.certificate.CaaRules;
 import evenharbor.core.certificate.Hindrance;
+import evenharbor.core.certificate.PublicNames;
 import evenharbor.core.domain.Sighting;
 import java.time.Clock;
 import java.util.List;
@@ -41,8 +42,13 @@ public class Prospects {
         this.clock = clock;
     }
 
-    /** What the name's CAA records come to. */
-    public CompletableFuture<CaaRules.Verdict> caa(HostName host, boolean wildcard) {
+    /** Whether our authority may issue for the name: by what kind of name it is, and by its CAA records. */
+    public CompletableFuture<CaaRules.Verdict> permission(HostName host, boolean wildcard) {
+        // In practice the authority is a stand-in, and issues for names within.
+        if (!harbor.practice() && !PublicNames.contains(host)) {
+            return CompletableFuture.completedFuture(
+                    new CaaRules.Verdict(false, "the name is set aside for use within, so no authority issues for it"));
+        }
         return dns.caa(host, apex(host)).thenApply(set -> CaaRules.judge(set, properties.caa(), wildcard));
     }
 
@@ -64,7 +70,7 @@ public class Prospects {
                 return met(Hindrance.Kind.NOT_REACHED, "Its records do not lead here as yet.");
             }
         }
-        CaaRules.Verdict verdict = caa(host, wildcard).join();
+        CaaRules.Verdict verdict = permission(host, wildcard).join();
         return verdict.permitted()
                 ? Optional.empty()
                 : met(Hindrance.Kind.CAA, "The authority may not issue: " + verdict.sentence() + ".");

@@ -266,7 +266,7 @@ public class Checks {
         }
         CompletableFuture<AddressSight.Visit> sentOn = visitor.sentOn(address, numbers);
         CompletableFuture<CaaRules.Verdict> permission =
-                prospects.caa(host, secured.get().name().startsWith("*."));
+                prospects.permission(host, secured.get().name().startsWith("*."));
         return visitor.handshake(address, numbers)
                 .thenCombine(
                         sentOn,

@@ -121,7 +121,7 @@ public final class Root {
     }
 
     /** A certificate for names, with the one of the issuer behind it. */
-    List<X509Certificate> issue(List<String> names, PublicKey key, Instant from, Instant until) {
+    public List<X509Certificate> issue(List<String> names, PublicKey key, Instant from, Instant until) {
         try {
             X509Certificate leaf =
                     signed(ISSUER_NAME, issuerKey, "CN=" + names.get(0), key, from, until, false, names, issuer);
