@@ -30,9 +30,12 @@ create table authority_account (
   directory varchar(255) primary key, location varchar(500) not null, key_pair mediumblob not null
 );
 
--- What authorities ask for over plain HTTP while orders are open: any node may be asked.
+-- What authorities want to see while an order for a name is open: files by plain HTTP, for which any node may be asked by
+-- their token, and records, which have none.
 create table authority_challenge (
-  token varchar(190) primary key, answer varchar(500) not null, expires_at datetime(6) not null
+  id bigint auto_increment primary key, name varchar(253) not null, token varchar(190), answer varchar(500) not null,
+  expires_at datetime(6) not null,
+  index authority_challenge_token (token), index authority_challenge_name (name)
 );
 
 -- The secret part of the URL that calendars read renewals from.

@@ -89,8 +89,32 @@ class HttpsTest {
                 .isEqualTo("https://" + host + ":" + harbor.securePort() + "/a?b=c");
         assertThat(owner.where(site).get(0).get("address").get("url").asString())
                 .isEqualTo("https://" + host + ":" + harbor.securePort() + "/");
+        assertThat(harbor.bean(JdbcClient.class)
+                        .sql("select count(*) from authority_challenge where name = ?")
+                        .param(host)
+                        .query(Long.class)
+                        .single())
+                .as("nothing is shown to authorities any more")
+                .isZero();
         owner.delete("/api/certificates/" + host).is(204);
         until("plain HTTP again", () -> owner.visit(host, "/").status() == 200);
+    }
+
+    @Test
+    void aNameThatIsGivenUpIsSecureNoMore() {
+        String site = live("given-up-quay");
+        String host = "given-up-quay.harbor.localhost";
+        String address = turnOn(site);
+        until("the certificate", () -> https(site).get("secure").asBoolean());
+        owner.delete("/api/sites/" + site + "/addresses/" + address).is(200);
+        until("no certificate to be shown", () -> {
+            try (SecureVisit visit = harbor.secureVisit(host)) {
+                return visit.certificate() == null;
+            } catch (IOException e) {
+                return true;
+            }
+        });
+        assertThat(owner.get("/api/certificates").json()).isEmpty();
     }
 
     private static final String SECURE_PATH = "/api/certificates/";

@@ -6,6 +6,7 @@ import evenharbor.app.activity.ActivityKind;
 import evenharbor.app.address.Address;
 import evenharbor.app.address.Addresses;
 import evenharbor.app.live.Revisions;
+import evenharbor.core.certificate.CertificateLife;
 import evenharbor.core.certificate.LifeEvent;
 import java.time.Clock;
 import java.util.function.Consumer;
@@ -71,7 +72,12 @@ class CertificateRows {
                 fresh.changedIn = revisions.next();
                 return fresh;
             });
-            row.accountId = person.accountId();
+            if (!row.accountId.equals(person.accountId())) {
+                // Whoever had the name before has it no more, and neither has their certificate.
+                row.setLife(CertificateLife.of(name));
+                row.sendsOn = false;
+                row.accountId = person.accountId();
+            }
             row.createdBy = person.id();
             repository.save(row);
         });

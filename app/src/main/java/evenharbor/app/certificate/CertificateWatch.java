@@ -5,6 +5,7 @@ import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import evenharbor.app.activity.ActivityKind;
 import evenharbor.app.address.Addresses;
+import evenharbor.app.address.AddressesChanged;
 import evenharbor.app.domain.Domains;
 import evenharbor.app.secret.Secrets;
 import evenharbor.core.address.HostName;
@@ -35,6 +36,7 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.data.domain.Limit;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionalEventListener;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -103,6 +105,16 @@ class CertificateWatch {
             return Tasks.recurring("certificate-watch", FixedDelay.ofSeconds(1))
                     .execute((task, context) -> watch.getObject().round());
         }
+    }
+
+    /** Addresses given up are seen to at once: nothing shall be shown for a name that is nobody's any more. */
+    @TransactionalEventListener
+    void changed(AddressesChanged changed) {
+        workers.execute(() -> db.sql(
+                        "update certificate set next_at = ? where wanted and name not like '*%' and not exists"
+                                + " (select 1 from site_address a where a.host = certificate.name and a.held_until is null)")
+                .param(clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime())
+                .update());
     }
 
     void round() {

@@ -149,8 +149,11 @@ public class Certificates {
     }
 
     private Secured turnOn(String name) {
-        boolean wanted = repository.findById(name).map(row -> row.wanted).orElse(false);
-        if (!wanted) {
+        boolean mine = repository
+                .findByNameAndAccountId(name, Current.person().accountId())
+                .map(row -> row.wanted)
+                .orElse(false);
+        if (!mine) {
             rows.begin(name, Current.person());
             rows.change(name, row -> {
                 row.setLife(row.life().on(new LifeEvent.TurnedOn(), clock.instant()));

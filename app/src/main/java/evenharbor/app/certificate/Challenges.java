@@ -20,7 +20,6 @@ import org.springframework.stereotype.Component;
 public class Challenges {
 
     private static final Duration OPEN = Duration.ofDays(7);
-    private static final String BY_DNS = "dns ";
 
     /** The label that such records stand at (RFC 8555 section 8.4). */
     private static final String LABEL = "_acme-challenge";
@@ -49,11 +48,12 @@ public class Challenges {
 
     /** Shows what an order for a name wants to see. */
     void show(String name, List<Authority.Wanted> wanted) throws Authority.Refusal {
-        for (Authority.Wanted challenge : wanted) {
-            db.sql("replace into authority_challenge (token, answer, expires_at) values (?, ?, ?)")
+        for (Authority.Wanted each : wanted) {
+            db.sql("insert into authority_challenge (name, token, answer, expires_at) values (?, ?, ?, ?)")
                     .params(
-                            challenge.byDns() ? BY_DNS + name + " " + challenge.answer() : challenge.token(),
-                            challenge.answer(),
+                            name,
+                            each.byDns() ? null : each.token(),
+                            each.answer(),
                             clock.instant().plus(OPEN).atOffset(ZoneOffset.UTC).toLocalDateTime())
                     .update();
         }
@@ -64,8 +64,8 @@ public class Challenges {
     }
 
     private List<String> texts(String name) {
-        return db.sql("select answer from authority_challenge where token like ?")
-                .param(BY_DNS + name + " %")
+        return db.sql("select answer from authority_challenge where name = ? and token is null")
+                .param(name)
                 .query(String.class)
                 .list();
     }
@@ -107,10 +107,8 @@ public class Challenges {
     /** Takes back what was shown for a name. */
     void takeBack(String name) {
         List<String> texts = texts(name);
-        db.sql("delete from authority_challenge where token like ? or expires_at < ?")
-                .params(
-                        BY_DNS + name + " %",
-                        clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime())
+        db.sql("delete from authority_challenge where name = ? or expires_at < ?")
+                .params(name, clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime())
                 .update();
         if (!texts.isEmpty()) {
             try {

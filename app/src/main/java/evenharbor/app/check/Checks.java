@@ -53,6 +53,10 @@ import tools.jackson.databind.json.JsonMapper;
 public class Checks {
 
     private static final int MOST_LOOKS = 24;
+
+    /** Steps that, once done, let an authority issue that could not before. */
+    private static final List<Ladder.Kind> MENDING = List.of(Ladder.Kind.LEADS_HERE, Ladder.Kind.CERTIFIABLE);
+
     private static final TypeReference<List<KeptStep>> STEPS = new TypeReference<>() {};
     private static final TypeReference<List<KeptLook>> LOOKS = new TypeReference<>() {};
 
@@ -261,9 +265,6 @@ public class Checks {
         if (secured.isEmpty()) {
             return CompletableFuture.completedFuture(Optional.empty());
         }
-        if (!numbers.isEmpty()) {
-            certificates.mended(secured.get().name());
-        }
         CompletableFuture<AddressSight.Visit> sentOn = visitor.sentOn(address, numbers);
         CompletableFuture<CaaRules.Verdict> permission =
                 prospects.permission(host, secured.get().name().startsWith("*."));
@@ -335,12 +336,22 @@ public class Checks {
             check.nextLookAt = now.plus(seeing.ladder().nextLook(Duration.between(check.changedAt, now), now));
         }
         check.askedAt = now;
-        check.ladder = json.writeValueAsString(KeptStep.of(seeing.ladder(), json.readValue(check.ladder, STEPS), now));
+        List<KeptStep> kept = json.readValue(check.ladder, STEPS);
+        if (MENDING.stream()
+                .anyMatch(kind -> done(kind, seeing.ladder().steps().stream())
+                        && !done(kind, kept.stream().map(KeptStep::step)))) {
+            certificates.mended(seeing.address().hostName());
+        }
+        check.ladder = json.writeValueAsString(KeptStep.of(seeing.ladder(), kept, now));
         check.looks = json.writeValueAsString(seeing.looks());
         repository.save(check);
         if (worse) {
             sites.find(seeing.address().siteId()).ifPresent(site -> note(site, seeing));
         }
+    }
+
+    private static boolean done(Ladder.Kind kind, Stream<Ladder.Step> steps) {
+        return steps.anyMatch(step -> step.kind() == kind && step.state() == Ladder.State.OK);
     }
 
     private void note(Site site, Seeing seeing) {
