@@ -1,6 +1,7 @@
 package evenharbor.app.browser;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
@@ -8,6 +9,7 @@ import evenharbor.app.fixture.SecureVisit;
 import evenharbor.app.fixture.TestHarbor;
 import java.io.IOException;
 import java.math.BigInteger;
+import java.time.Duration;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -122,6 +124,14 @@ class SecureWayTest {
         browser.press("30 days");
         browser.press("30 days");
         browser.press("1 week");
+        // A silent authority is given ten seconds for each question before it counts as down.
+        await("the renewal to fail")
+                .atMost(Duration.ofSeconds(60))
+                .until(() -> !person.get("/api/certificates")
+                        .json()
+                        .get(0)
+                        .get("hindrance")
+                        .isNull());
         browser.open(here);
         browser.sees("The authority does not answer.");
         browser.sees("We try again by ourselves");
