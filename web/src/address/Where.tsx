@@ -12,6 +12,7 @@ import { AddressSheet } from './AddressSheet';
 import { ChartView } from './ChartView';
 import { StateMark, STATES } from './LadderView';
 import { ROLES } from './roles';
+import { WhereNav } from './WhereNav';
 
 /** The id of this harbor as a destination, in the chart. */
 const HARBOR = 'harbor';
@@ -26,6 +27,7 @@ export function Where() {
   const chosen = where.data.addresses.find((a) => a.address.id === addressId);
   return (
     <>
+      <WhereNav />
       {where.data.addresses.length > 0 && <ChartView site={site} where={where.data} chosen={addressId} />}
       <Panes
         label="Addresses"

@@ -72,6 +72,33 @@ export const usePast = (id: string) =>
 export const usePeople = () =>
   useQuery({ queryKey: ['people'], queryFn: () => dataOf(api.GET('/api/people')) });
 
+/** The redirects of a site, with what makes no sense in them. */
+export const useRedirects = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'redirects'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/redirects', at(id))),
+  });
+
+/** How often each redirect was followed. */
+export const useRedirectUses = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'redirect-uses'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/redirects/uses', at(id))),
+  });
+
+/** The pages of the draft by request path, with their titles. */
+export const usePages = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'pages'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/redirects/pages', at(id))),
+  });
+
+export const useMissed = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'missed'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/missed-visits', at(id))),
+  });
+
 /** The address of a preview of the draft (null) or of a version. */
 export const usePreview = (id: string, version: number | null, enabled = true) =>
   useQuery({

@@ -31,6 +31,18 @@ export const router = createBrowserRouter([
         children: [
           { index: true, element: <Navigate to="what" replace /> },
           {
+            path: 'where/redirects/bring',
+            lazy: async () => ({ Component: (await import('../redirect/BringIn')).BringIn }),
+          },
+          {
+            path: 'where/redirects/:ruleId?',
+            lazy: async () => ({ Component: (await import('../redirect/RedirectsPage')).RedirectsPage }),
+          },
+          {
+            path: 'where/missed',
+            lazy: async () => ({ Component: (await import('../visit/MissedPage')).MissedPage }),
+          },
+          {
             path: 'where/:addressId?',
             lazy: async () => ({ Component: (await import('../address/Where')).Where }),
           },

@@ -14,6 +14,7 @@ import { counted } from '../ui/Words';
 import { ChangeLedger } from './ChangeLedger';
 import { ChangeSheet } from './ChangeSheet';
 import { NowLive } from './NowLive';
+import { ProposedRedirects } from './ProposedRedirects';
 import { PublishProgress } from './PublishProgress';
 import { SendAnyway } from './SendAnyway';
 
@@ -25,6 +26,7 @@ export function ReviewPage() {
   const [search] = useSearchParams();
   const [heldBack, setHeldBack] = useState<Set<string>>(new Set());
   const [anyway, setAnyway] = useState<Set<string>>(new Set());
+  const [declined, setDeclined] = useState<Set<string>>(new Set());
   const [rights, setRights] = useState(false);
   const [key, setKey] = useState(newKey);
   const [finished, setFinished] = useState(false);
@@ -33,7 +35,13 @@ export function ReviewPage() {
       dataOf(
         api.POST('/api/sites/{siteId}/publications', {
           params: { path: { siteId: site.id }, header: { 'Idempotency-Key': key } },
-          body: { heldBack: [...heldBack], sentAnyway: [...anyway], rightsConfirmed: rights, draftRevision },
+          body: {
+            heldBack: [...heldBack],
+            sentAnyway: [...anyway],
+            declinedRedirects: [...declined],
+            rightsConfirmed: rights,
+            draftRevision,
+          },
         }),
       ),
     onError: async () => {
@@ -65,6 +73,7 @@ export function ReviewPage() {
             setKey(newKey());
             setHeldBack(new Set());
             setAnyway(new Set());
+            setDeclined(new Set());
             setFinished(done);
             if (done) publish.reset();
             void refreshSite(site.id);
@@ -140,6 +149,11 @@ export function ReviewPage() {
                 )}
                 <Trouble error={publish.error} />
               </div>
+              <ProposedRedirects
+                proposals={review.data.redirects}
+                declined={declined}
+                onDecline={setDeclined}
+              />
               <ChangeLedger
                 changes={changes}
                 heldBack={heldBack}

@@ -29,4 +29,6 @@ export const HAPPENED: Record<Schemas['Entry']['kind'], string> = {
   HTTPS_CHANGED: 'HTTPS:',
   CERTIFICATE_HELD: 'got a certificate for',
   CERTIFICATE_ENDS: 'certificate:',
+  REDIRECTS_CHANGED: 'redirects:',
+  REDIRECTS_APPLIED: 'let visitors meet',
 };

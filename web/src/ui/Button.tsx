@@ -36,3 +36,14 @@ export function Button({
     </button>
   );
 }
+
+/** Something small to do, in the midst of links: looks like one, and is a button. */
+export function LinkButton(rest: ButtonHTMLAttributes<HTMLButtonElement>) {
+  return (
+    <button
+      type="button"
+      {...rest}
+      className="decoration-water underline underline-offset-3 hover:decoration-current disabled:opacity-55"
+    />
+  );
+}

@@ -33,13 +33,14 @@ function BringBack({ version }: { version: Version }) {
   const [seen, setSeen] = useState(draft.data?.revision);
   if (seen === undefined && draft.data) setSeen(draft.data.revision);
   const [asking, setAsking] = useState(false);
+  const [redirects, setRedirects] = useState(false);
   const at = { siteId: site.id, number: version.number };
   const restore = useMutation({
     mutationFn: (draftRevision: number) =>
       dataOf(
         api.POST('/api/sites/{siteId}/versions/{number}/restoration', {
           params: { path: at },
-          body: { draftRevision },
+          body: { draftRevision, redirects },
         }),
       ),
     onSuccess: async (restored) => {
@@ -52,7 +53,7 @@ function BringBack({ version }: { version: Version }) {
       dataOf(
         api.PUT('/api/sites/{siteId}/live/version', {
           params: { path: { siteId: site.id } },
-          body: { version: version.number },
+          body: { version: version.number, redirects },
         }),
       ),
     onSuccess: async () => {
@@ -85,6 +86,13 @@ function BringBack({ version }: { version: Version }) {
           {isLive ? 'It is live' : 'Put it live …'}
         </Button>
       </div>
+      {version.redirectsDiffer && (
+        <div className="mt-2">
+          <Check checked={redirects} onChange={setRedirects}>
+            Its redirects come back too; else those of now stay
+          </Check>
+        </div>
+      )}
       <Trouble error={restore.error} />
       {restore.error && draft.data && draft.data.revision !== seen && (
         <Button
@@ -124,6 +132,7 @@ function BringBack({ version }: { version: Version }) {
           ))}
         </ul>
         <p className="mb-4">
+          {redirects && 'The redirects it was live with come back, too. '}
           Your draft stays as it is. The way back: put version {site.liveVersion ?? 'another'} live from this
           list.
         </p>

@@ -10,6 +10,7 @@ import evenharbor.core.version.FileEntry;
 import evenharbor.core.version.Manifest;
 import evenharbor.edge.blob.Coding;
 import evenharbor.edge.blob.DirectoryBlobs;
+import evenharbor.edge.visit.Batch;
 import evenharbor.edge.visit.VisitCounter;
 import java.io.ByteArrayInputStream;
 import java.net.URI;
@@ -307,12 +308,12 @@ class EdgeTest {
         ask("GET", "nobody.harbor.localhost", "/");
         ask("GET", "known.preview.localhost", "/");
         ask("GET", SITE, "/", "User-Agent", VisitCounter.CHECKING_AGENT);
-        Map<String, Long> counted = edge.visits().take();
-        assertThat(counted).isEqualTo(Map.of(SITE, 2L));
-        assertThat(edge.visits().take()).isEmpty();
+        Batch counted = edge.visits().take();
+        assertThat(counted.pages()).isEqualTo(Map.of(SITE, 2L));
+        assertThat(edge.visits().take().isEmpty()).isTrue();
         edge.visits().putBack(counted);
         ask("GET", SITE, "/");
-        assertThat(edge.visits().take()).isEqualTo(Map.of(SITE, 3L));
+        assertThat(edge.visits().take().pages()).isEqualTo(Map.of(SITE, 3L));
     }
 
     @Test

@@ -16,6 +16,9 @@ import evenharbor.app.domain.Registrations;
 import evenharbor.app.draft.Drafts;
 import evenharbor.app.publish.Publisher;
 import evenharbor.app.publish.Publishing;
+import evenharbor.app.redirect.RedirectContents;
+import evenharbor.app.redirect.RedirectFacts;
+import evenharbor.app.redirect.RedirectSets;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.app.version.Versions;
@@ -25,8 +28,12 @@ import evenharbor.core.address.HostName;
 import evenharbor.core.address.Role;
 import evenharbor.core.address.SiteAddresses;
 import evenharbor.core.publish.Selection;
+import evenharbor.core.redirect.Redirect;
+import evenharbor.core.redirect.RedirectProposal;
+import evenharbor.core.redirect.TypedRedirect;
 import evenharbor.core.version.FileEntry;
 import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.visit.Batch;
 import evenharbor.practice.clock.PracticeClock;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -36,12 +43,15 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -73,6 +83,9 @@ class DemoLoader implements ApplicationRunner {
     private final Proofs proofs;
     private final World world;
     private final Visits visits;
+    private final RedirectSets sets;
+    private final RedirectContents contents;
+    private final RedirectFacts facts;
     private final Publishing publishing;
     private final Publisher publisher;
     private final Blobs blobs;
@@ -94,6 +107,9 @@ class DemoLoader implements ApplicationRunner {
             Proofs proofs,
             World world,
             Visits visits,
+            RedirectSets sets,
+            RedirectContents contents,
+            RedirectFacts facts,
             Publishing publishing,
             Publisher publisher,
             Blobs blobs,
@@ -112,6 +128,9 @@ class DemoLoader implements ApplicationRunner {
         this.proofs = proofs;
         this.world = world;
         this.visits = visits;
+        this.sets = sets;
+        this.contents = contents;
+        this.facts = facts;
         this.publishing = publishing;
         this.publisher = publisher;
         this.blobs = blobs;
@@ -167,7 +186,7 @@ class DemoLoader implements ApplicationRunner {
         for (int day = 29; day >= 0; day--) {
             practice.setTo(now.minus(Duration.ofDays(day)));
             String host = addresses.hostName(story.names().get(0));
-            visits.add(Map.of(host, 3L + Math.floorMod((host + day).hashCode(), 40)));
+            visits.add(new Batch(Map.of(host, 3L + Math.floorMod((host + day).hashCode(), 40)), Map.of(), List.of()));
         }
         for (DemoStory.Own own : story.domains()) {
             practice.setTo(now.minus(Duration.ofDays(own.daysAgo())));
@@ -176,6 +195,11 @@ class DemoLoader implements ApplicationRunner {
         for (DemoStory.State state : story.states()) {
             practice.setTo(now.minus(Duration.ofMinutes(Math.round(state.daysAgo() * 24 * 60))));
             Current.as(tellers.get(state.by()), () -> act(site[0].id(), folder, state));
+        }
+        if (story.redirects() != null) {
+            practice.setTo(now.minus(Duration.ofDays(story.redirects().daysAgo())));
+            Current.as(tellers.get(0), () -> redirects(site[0].id(), story.redirects()));
+            follow(site[0].id(), story.redirects(), practice, now);
         }
     }
 
@@ -194,7 +218,7 @@ class DemoLoader implements ApplicationRunner {
         }
         Optional<Integer> made = switch (state.then()) {
             case PUBLISH -> {
-                String id = publishing.record(siteId, Selection.ALL, OptionalLong.empty(), true);
+                String id = publishing.record(siteId, Selection.ALL, declined(state), OptionalLong.empty(), true);
                 publisher.carryOut(id);
                 yield Optional.of(publishing.progress(id).version());
             }
@@ -208,6 +232,53 @@ class DemoLoader implements ApplicationRunner {
         boolean described = !state.name().isEmpty() || !state.note().isEmpty() || state.kept();
         made.filter(number -> described)
                 .ifPresent(number -> versions.describe(siteId, number, state.name(), state.note(), state.kept()));
+    }
+
+    private static Set<String> declined(DemoStory.State state) {
+        return Boolean.TRUE.equals(state.forgetsLinks())
+                ? state.removed().stream()
+                        .map(path -> "add " + RedirectProposal.requestPath(path))
+                        .collect(Collectors.toSet())
+                : Set.of();
+    }
+
+    private void redirects(String siteId, DemoStory.Redirected redirected) {
+        List<Redirect> rules = redirected.rules().stream()
+                .map(rule -> facts.reader(siteId)
+                        .read(TypedRedirect.of(rule.kind(), rule.source(), rule.target()))
+                        .rule()
+                        .orElseThrow())
+                .toList();
+        sets.change(siteId, OptionalLong.empty(), rules, Set.of(), "wrote down what was on the old cards");
+        sets.apply(siteId, OptionalLong.empty());
+    }
+
+    /** Lets visitors follow old links, day by day: some to a redirect, some to nothing. */
+    private void follow(String siteId, DemoStory.Redirected redirected, PracticeClock practice, Instant now) {
+        List<Redirect> rules = contents.get(sets.now(siteId)).list();
+        for (int day = redirected.daysAgo() - 1; day >= 0; day--) {
+            practice.setTo(now.minus(Duration.ofDays(day)));
+            Map<Batch.Follow, Long> follows = new HashMap<>();
+            for (Redirect rule : rules) {
+                long times = Math.floorMod((rule.source().path() + day * 7919).hashCode() >> 3, 1 + rule.source().path().length() % 6);
+                if (times > 0) {
+                    follows.put(new Batch.Follow(siteId, rule.id()), times);
+                }
+            }
+            List<Batch.Miss> misses = new ArrayList<>();
+            for (DemoStory.OldLink link : redirected.missed()) {
+                long times = Math.floorMod((link.path() + day * 7919).hashCode() >> 3, link.most() + 1);
+                if (times > 0) {
+                    misses.add(new Batch.Miss(
+                            siteId,
+                            link.path(),
+                            times,
+                            link.browsers() ? times : 0,
+                            link.from().isEmpty() ? Map.of() : Map.of(link.from(), times)));
+                }
+            }
+            visits.add(new Batch(Map.of(), follows, misses));
+        }
     }
 
     private void domain(String siteId, DemoStory.Own own) {

@@ -1,6 +1,7 @@
 package evenharbor.app.demo;
 
 import evenharbor.core.address.Role;
+import evenharbor.core.redirect.Source;
 import java.util.List;
 
 /**
@@ -12,8 +13,37 @@ import java.util.List;
  * @param createdDaysAgo when it was made
  * @param domains names of its own, the earliest first
  * @param states what was done, the earliest first
+ * @param redirects its redirects, and the old links that visitors follow; null for none
  */
-record DemoStory(String title, List<String> names, int createdDaysAgo, List<Own> domains, List<State> states) {
+record DemoStory(
+        String title,
+        List<String> names,
+        int createdDaysAgo,
+        List<Own> domains,
+        List<State> states,
+        Redirected redirects) {
+
+    /**
+     * Redirects, and what visitors follow.
+     *
+     * @param daysAgo when the redirects were written down
+     * @param rules the redirects
+     * @param missed old links that lead to nothing
+     */
+    record Redirected(int daysAgo, List<Rule> rules, List<OldLink> missed) {}
+
+    /** A redirect. */
+    record Rule(Source.Kind kind, String source, String target) {}
+
+    /**
+     * An old link that leads to nothing.
+     *
+     * @param path where it leads
+     * @param most how often it is followed in a day at most
+     * @param browsers whether by people
+     * @param from the host name it stands at; empty when that is not known
+     */
+    record OldLink(String path, int most, boolean browsers, String from) {}
 
     /**
      * A name of its own.
@@ -40,6 +70,7 @@ record DemoStory(String title, List<String> names, int createdDaysAgo, List<Own>
      * @param note the note on the version made, if any
      * @param kept whether the version made is kept
      * @param by the person, 0 for the first
+     * @param forgetsLinks whether the redirects that a publish proposes are declined; null for not
      */
     record State(
             double daysAgo,
@@ -49,7 +80,8 @@ record DemoStory(String title, List<String> names, int createdDaysAgo, List<Own>
             String name,
             String note,
             boolean kept,
-            int by) {}
+            int by,
+            Boolean forgetsLinks) {}
 
     /** What can be done with a draft. */
     enum Then {

@@ -13,9 +13,10 @@ class LiveState {
     boolean live;
     Integer version;
     String build;
+    String redirects = "";
     long changedIn;
 
     Live toLive() {
-        return new Live(siteId, live, Optional.ofNullable(version), Optional.ofNullable(build), changedIn);
+        return new Live(siteId, live, Optional.ofNullable(version), Optional.ofNullable(build), redirects, changedIn);
     }
 }

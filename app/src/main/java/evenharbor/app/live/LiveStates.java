@@ -101,9 +101,17 @@ public class LiveStates {
         return states.lock(siteId).orElseThrow().toLive();
     }
 
-    /** Leads visitors to a build. */
+    /** Leads visitors by another set of redirects. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void lead(String siteId, int version, String build) {
+    public void redirect(String siteId, String redirects) {
+        LiveState state = states.lock(siteId).orElseThrow();
+        state.redirects = redirects;
+        touched(state);
+    }
+
+    /** Leads visitors to a build, and by a set of redirects. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void lead(String siteId, int version, String build, String redirects) {
         LiveState state = states.lock(siteId).orElseThrow();
         endSpan(siteId);
         LiveSpan span = new LiveSpan();
@@ -115,6 +123,7 @@ public class LiveStates {
         state.live = true;
         state.version = version;
         state.build = build;
+        state.redirects = redirects;
         touched(state);
     }
 

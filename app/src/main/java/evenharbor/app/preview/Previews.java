@@ -10,6 +10,8 @@ import evenharbor.app.build.Builds;
 import evenharbor.app.content.Manifests;
 import evenharbor.app.draft.Draft;
 import evenharbor.app.draft.Drafts;
+import evenharbor.app.redirect.RedirectContents;
+import evenharbor.app.redirect.RedirectSets;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.app.version.SavedVersion;
@@ -43,10 +45,12 @@ public class Previews {
     private final Versions versions;
     private final Builds builds;
     private final Manifests manifests;
+    private final RedirectContents redirects;
+    private final RedirectSets sets;
     private final Addresses addresses;
     private final HarborProperties harbor;
     private final Clock clock;
-    private final Cache<String, SiteRoutes> routes =
+    private final Cache<Shown, SiteRoutes> routes =
             Caffeine.newBuilder().maximumSize(50).build();
 
     Previews(
@@ -56,6 +60,8 @@ public class Previews {
             Versions versions,
             Builds builds,
             Manifests manifests,
+            RedirectContents redirects,
+            RedirectSets sets,
             Addresses addresses,
             HarborProperties harbor,
             Clock clock) {
@@ -65,6 +71,8 @@ public class Previews {
         this.versions = versions;
         this.builds = builds;
         this.manifests = manifests;
+        this.redirects = redirects;
+        this.sets = sets;
         this.addresses = addresses;
         this.harbor = harbor;
         this.clock = clock;
@@ -104,19 +112,22 @@ public class Previews {
                 .params(secret, local(clock.instant()))
                 .query((row, n) -> new Opened(row.getString(1), (Integer) row.getObject(2)))
                 .optional()
-                .map(this::build)
-                .map(build -> routes.get(build, hash -> SiteRoutes.of(manifests.get(hash), MANNER)));
+                .map(this::shown)
+                .map(shown -> routes.get(
+                        shown, s -> SiteRoutes.of("", manifests.get(s.build()), MANNER, redirects.get(s.redirects()))));
     }
 
-    private String build(Opened opened) {
+    private record Shown(String build, String redirects) {}
+
+    private Shown shown(Opened opened) {
         if (opened.version() != null) {
             SavedVersion version =
                     versions.find(opened.siteId(), opened.version()).orElseThrow();
-            return versions.buildOf(version);
+            return new Shown(versions.buildOf(version), version.redirects());
         }
         Site site = sites.find(opened.siteId()).orElseThrow();
         Draft draft = drafts.find(opened.siteId());
-        return builds.of(draft.manifest(), site.settings());
+        return new Shown(builds.of(draft.manifest(), site.settings()), sets.now(site.id()));
     }
 
     /** The files a preview shows. */

@@ -40,6 +40,7 @@ class Publication {
     int done;
     int total;
     String manifest;
+    String redirects = "";
     String sentAnyway;
     int heldBack;
     int changes;

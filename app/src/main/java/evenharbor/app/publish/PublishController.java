@@ -5,10 +5,13 @@ import evenharbor.app.draft.Draft;
 import evenharbor.app.draft.Drafts;
 import evenharbor.app.live.Live;
 import evenharbor.app.live.LiveStates;
+import evenharbor.app.redirect.RedirectProposals;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.core.publish.Selection;
+import evenharbor.core.redirect.RedirectProposal;
 import evenharbor.core.version.Change;
+import evenharbor.core.version.Changes;
 import evenharbor.core.version.FileEntry;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -35,15 +38,23 @@ class PublishController {
 
     private final Publishing publishing;
     private final Review review;
+    private final RedirectProposals proposals;
     private final Sites sites;
     private final Drafts drafts;
     private final LiveStates states;
     private final RepeatKeys repeats;
 
     PublishController(
-            Publishing publishing, Review review, Sites sites, Drafts drafts, LiveStates states, RepeatKeys repeats) {
+            Publishing publishing,
+            Review review,
+            RedirectProposals proposals,
+            Sites sites,
+            Drafts drafts,
+            LiveStates states,
+            RepeatKeys repeats) {
         this.publishing = publishing;
         this.review = review;
+        this.proposals = proposals;
         this.sites = sites;
         this.drafts = drafts;
         this.states = states;
@@ -66,7 +77,18 @@ class PublishController {
             boolean live,
             int files,
             long bytes,
-            List<ChangeView> changes) {}
+            List<ChangeView> changes,
+            List<ProposalView> redirects) {}
+
+    /**
+     * A redirect that the publish proposes.
+     *
+     * @param kind what is proposed
+     * @param key what declining it names
+     * @param from the path that was linked to
+     * @param to where it will lead; empty for a redirect that goes
+     */
+    record ProposalView(RedirectProposal.Kind kind, String key, String from, String to) {}
 
     record NewPublication(
             @NotNull(message = "List the paths held back, or none.")
@@ -75,6 +97,7 @@ class PublishController {
             @NotNull(message = "List the paths sent anyway, or none.")
             Set<String> sentAnyway,
 
+            @Schema(nullable = true) Set<String> declinedRedirects,
             boolean rightsConfirmed,
             long draftRevision) {}
 
@@ -82,9 +105,9 @@ class PublishController {
 
     record Switch(boolean live) {}
 
-    record PutLive(int version) {}
+    record PutLive(int version, boolean redirects) {}
 
-    record Restore(long draftRevision) {}
+    record Restore(long draftRevision, boolean redirects) {}
 
     record RestoredView(@Schema(nullable = true) Integer savedAs, long draftRevision) {}
 
@@ -94,6 +117,7 @@ class PublishController {
         Draft draft = drafts.of(siteId);
         Live live = states.of(siteId);
         var files = drafts.files(draft);
+        Changes changes = review.of(siteId);
         return new ReviewView(
                 draft.revision(),
                 site.rightsConfirmed(),
@@ -101,7 +125,10 @@ class PublishController {
                 live.live(),
                 files.count(),
                 files.bytes(),
-                review.of(siteId).list().stream().map(PublishController::view).toList());
+                changes.list().stream().map(PublishController::view).toList(),
+                proposals.of(siteId, changes, files).stream()
+                        .map(p -> new ProposalView(p.kind(), p.key(), p.from(), p.to()))
+                        .toList());
     }
 
     private static ChangeView view(Change change) {
@@ -127,6 +154,7 @@ class PublishController {
                 () -> publishing.ask(
                         siteId,
                         new Selection(form.heldBack(), form.sentAnyway()),
+                        form.declinedRedirects() == null ? Set.of() : form.declinedRedirects(),
                         OptionalLong.of(form.draftRevision()),
                         form.rightsConfirmed()));
         return publishing.progress(id);
@@ -150,12 +178,13 @@ class PublishController {
 
     @PutMapping("/sites/{siteId}/live/version")
     LiveView putVersionLive(@PathVariable String siteId, @RequestBody PutLive wanted) {
-        return view(publishing.putLive(siteId, wanted.version()));
+        return view(publishing.putLive(siteId, wanted.version(), wanted.redirects()));
     }
 
     @PostMapping("/sites/{siteId}/versions/{number}/restoration")
     RestoredView restore(@PathVariable String siteId, @PathVariable int number, @RequestBody Restore form) {
-        Publishing.Restored restored = publishing.restore(siteId, number, OptionalLong.of(form.draftRevision()));
+        Publishing.Restored restored =
+                publishing.restore(siteId, number, OptionalLong.of(form.draftRevision()), form.redirects());
         return new RestoredView(restored.saved().orElse(null), restored.draftRevision());
     }
 

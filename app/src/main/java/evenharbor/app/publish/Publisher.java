@@ -160,9 +160,9 @@ public class Publisher {
         if (publication.state != Publication.State.RUNNING || publication.version != null) {
             return;
         }
-        SavedVersion version =
-                versions.published(site, publication.manifest, build, Publishing.starter(publication, site));
-        states.lead(site.id(), version.number(), build);
+        SavedVersion version = versions.published(
+                site, publication.manifest, build, publication.redirects, Publishing.starter(publication, site));
+        states.lead(site.id(), version.number(), build, publication.redirects);
         publication.step = Publication.Step.LIVE;
         publication.version = version.number();
         publications.save(publication);

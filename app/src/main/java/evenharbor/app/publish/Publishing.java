@@ -16,6 +16,8 @@ import evenharbor.app.live.Live;
 import evenharbor.app.live.LiveStates;
 import evenharbor.app.problem.Problem;
 import evenharbor.app.problem.ProblemType;
+import evenharbor.app.redirect.RedirectProposals;
+import evenharbor.app.redirect.RedirectSets;
 import evenharbor.app.site.SettingsChanged;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
@@ -30,6 +32,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -51,6 +54,8 @@ public class Publishing {
     private final Versions versions;
     private final Addresses addresses;
     private final Manifests manifests;
+    private final RedirectProposals proposals;
+    private final RedirectSets sets;
     private final Activities activities;
     private final SchedulerClient jobs;
     private final HarborProperties harbor;
@@ -66,6 +71,8 @@ public class Publishing {
             Versions versions,
             Addresses addresses,
             Manifests manifests,
+            RedirectProposals proposals,
+            RedirectSets sets,
             Activities activities,
             SchedulerClient jobs,
             HarborProperties harbor,
@@ -79,6 +86,8 @@ public class Publishing {
         this.versions = versions;
         this.addresses = addresses;
         this.manifests = manifests;
+        this.proposals = proposals;
+        this.sets = sets;
         this.activities = activities;
         this.jobs = jobs;
         this.harbor = harbor;
@@ -92,12 +101,18 @@ public class Publishing {
     /**
      * Asks for a publish of the draft. It is carried out by whichever node is first to take it up.
      *
+     * @param declinedRedirects keys of proposed redirects that are not wanted
      * @param draftRevision the draft that was looked at; stale when it is another by now
      * @param rightsConfirmed whether the person says that the content is theirs to publish
      * @return the publication's id
      */
-    public String ask(String siteId, Selection selection, OptionalLong draftRevision, boolean rightsConfirmed) {
-        String id = record(siteId, selection, draftRevision, rightsConfirmed);
+    public String ask(
+            String siteId,
+            Selection selection,
+            Set<String> declinedRedirects,
+            OptionalLong draftRevision,
+            boolean rightsConfirmed) {
+        String id = record(siteId, selection, declinedRedirects, draftRevision, rightsConfirmed);
         jobs.scheduleIfNotExists(
                 new TaskInstance<>(PublishJob.TASK, id), Instant.now().plus(TAKEN_UP_AFTER));
         events.publishEvent(new Asked(id));
@@ -105,7 +120,12 @@ public class Publishing {
     }
 
     /** Records a publish without having it carried out. */
-    public String record(String siteId, Selection selection, OptionalLong draftRevision, boolean rightsConfirmed) {
+    public String record(
+            String siteId,
+            Selection selection,
+            Set<String> declinedRedirects,
+            OptionalLong draftRevision,
+            boolean rightsConfirmed) {
         Site site = sites.mine(siteId);
         Draft draft = drafts.check(siteId, draftRevision);
         states.lock(siteId);
@@ -140,9 +160,11 @@ public class Publishing {
         publication.step = Publication.Step.CHECKING;
         publication.total = after.count();
         publication.manifest = selection.heldBack().isEmpty() ? draft.manifest() : manifests.put(after);
+        Changes whole = review.between(before, publication.manifest);
+        publication.redirects = proposals.take(siteId, whole, after, declinedRedirects);
         publication.sentAnyway = String.join("\n", selection.sentAnyway());
         publication.heldBack = selection.heldBack().size();
-        publication.changes = review.between(before, publication.manifest).count();
+        publication.changes = whole.count();
         publication.problem = "";
         publication.node = harbor.node();
         publication.startedBy = Current.person().id();
@@ -230,7 +252,7 @@ public class Publishing {
                     ProblemType.NOT_READY, "This site has never been live. Nothing was changed. Publish it first.");
         }
         if (!live.live()) {
-            states.lead(siteId, live.version().get(), live.build().orElseThrow());
+            states.lead(siteId, live.version().get(), live.build().orElseThrow(), live.redirects());
             activities.note(
                     ActivityKind.PUT_LIVE,
                     siteId,
@@ -240,18 +262,23 @@ public class Publishing {
         return states.of(siteId);
     }
 
-    /** Puts a version live at once. The draft stays as it is. */
-    public Live putLive(String siteId, int number) {
+    /**
+     * Puts a version live at once. The draft stays as it is.
+     *
+     * @param redirects whether the redirects that the version was live with come back too; else those of now stay
+     */
+    public Live putLive(String siteId, int number, boolean redirects) {
         SavedVersion version = versions.of(siteId, number);
-        states.lock(siteId);
+        Live now = states.lock(siteId);
         if (!sites.mine(siteId).rightsConfirmed()) {
             throw new Problem(
                     ProblemType.NOT_READY,
                     "This site has never been published. Nothing was changed. Publish it from the review first.");
         }
         String build = versions.buildOf(version);
-        versions.wentLive(siteId, number, build);
-        states.lead(siteId, number, build);
+        String rules = redirects ? version.redirects() : now.redirects();
+        versions.wentLive(siteId, number, build, rules);
+        states.lead(siteId, number, build, rules);
         activities.note(ActivityKind.PUT_LIVE, siteId, Current.person(), version.title());
         return states.of(siteId);
     }
@@ -259,12 +286,19 @@ public class Publishing {
     /** What came of a restore: the version that the draft was saved as, if it had to be. */
     public record Restored(Optional<Integer> saved, long draftRevision) {}
 
-    /** Brings a version's files back into the draft. The draft is saved as a version first. */
-    public Restored restore(String siteId, int number, OptionalLong draftRevision) {
+    /**
+     * Brings a version's files back into the draft. The draft is saved as a version first.
+     *
+     * @param redirects whether its redirects come back too
+     */
+    public Restored restore(String siteId, int number, OptionalLong draftRevision, boolean redirects) {
         SavedVersion version = versions.of(siteId, number);
         drafts.check(siteId, draftRevision);
         Optional<SavedVersion> saved = versions.saveBeforeRestore(siteId, "restoring " + version.title());
         Draft draft = drafts.replace(siteId, OptionalLong.empty(), "restored " + version.title(), version.manifest());
+        if (redirects) {
+            sets.replace(siteId, version.redirects(), "restored those of " + version.title());
+        }
         activities.note(ActivityKind.RESTORED, siteId, Current.person(), version.title());
         return new Restored(saved.map(SavedVersion::number), draft.revision());
     }

@@ -12,16 +12,19 @@ import evenharbor.app.live.Live;
 import evenharbor.app.live.LiveChanged;
 import evenharbor.app.live.LiveStates;
 import evenharbor.app.preview.Previews;
+import evenharbor.app.redirect.RedirectsChanged;
 import evenharbor.app.site.Sites;
 import evenharbor.app.visit.Visits;
 import evenharbor.core.address.Role;
 import evenharbor.core.route.Answer;
 import evenharbor.core.route.Decision;
 import evenharbor.core.route.HostRoutes;
+import evenharbor.core.route.Routes;
 import evenharbor.core.route.Security;
 import evenharbor.core.route.VisitorRequest;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.visit.Batch;
 import java.time.Clock;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -167,6 +170,11 @@ public class Harbor implements SmartLifecycle {
         return edge.routes().security(host);
     }
 
+    /** What answers at which host name just now. */
+    public Routes routes() {
+        return edge.routes();
+    }
+
     /** What visitors get at a host name and path just now. */
     public Decision decide(String host, String path) {
         return edge.routes()
@@ -204,10 +212,19 @@ public class Harbor implements SmartLifecycle {
     /** Trials of the draft show each change at once. */
     @EventListener
     void changed(DraftChanged changed) {
-        boolean onTrial = addresses.of(changed.siteId()).stream()
-                .anyMatch(a -> a.role() == Role.TRIAL && a.trialVersion() == null);
+        onTrial(changed.siteId());
+    }
+
+    @EventListener
+    void changed(RedirectsChanged changed) {
+        onTrial(changed.siteId());
+    }
+
+    private void onTrial(String siteId) {
+        boolean onTrial =
+                addresses.of(siteId).stream().anyMatch(a -> a.role() == Role.TRIAL && a.trialVersion() == null);
         if (onTrial) {
-            states.touch(changed.siteId());
+            states.touch(siteId);
         }
     }
 
@@ -224,14 +241,14 @@ public class Harbor implements SmartLifecycle {
     }
 
     private void handOnVisits() {
-        Map<String, Long> counts = edge.visits().take();
-        if (counts.isEmpty()) {
+        Batch counted = edge.visits().take();
+        if (counted.isEmpty()) {
             return;
         }
         try {
-            visits.add(counts);
+            visits.add(counted);
         } catch (RuntimeException e) {
-            edge.visits().putBack(counts);
+            edge.visits().putBack(counted);
             LOG.warn("Visits could not be handed on; they are kept for later: {}", e.getMessage());
         }
     }

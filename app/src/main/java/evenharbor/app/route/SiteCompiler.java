@@ -11,6 +11,8 @@ import evenharbor.app.domain.Domains;
 import evenharbor.app.draft.Drafts;
 import evenharbor.app.live.Live;
 import evenharbor.app.live.LiveStates;
+import evenharbor.app.redirect.RedirectContents;
+import evenharbor.app.redirect.RedirectSets;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.app.version.SavedVersion;
@@ -49,6 +51,8 @@ class SiteCompiler {
     private final LiveStates states;
     private final Builds builds;
     private final Manifests manifests;
+    private final RedirectContents redirects;
+    private final RedirectSets sets;
     private final HarborProperties harbor;
     private final Clock clock;
 
@@ -62,6 +66,8 @@ class SiteCompiler {
             LiveStates states,
             Builds builds,
             Manifests manifests,
+            RedirectContents redirects,
+            RedirectSets sets,
             HarborProperties harbor,
             Clock clock) {
         this.sites = sites;
@@ -73,6 +79,8 @@ class SiteCompiler {
         this.states = states;
         this.builds = builds;
         this.manifests = manifests;
+        this.redirects = redirects;
+        this.sets = sets;
         this.harbor = harbor;
         this.clock = clock;
     }
@@ -182,11 +190,12 @@ class SiteCompiler {
                         drafts.find(site.id()).manifest(),
                         site.settings(),
                         new Builder.Manner(address.base(), secure)));
-        return SiteRoutes.of(manifests.get(build), manner);
+        String rules = version.map(SavedVersion::redirects).orElseGet(() -> sets.now(site.id()));
+        return SiteRoutes.of(site.id(), manifests.get(build), manner, redirects.get(rules));
     }
 
     private SiteRoutes routes(String build, SiteRoutes.Manner manner, Live live, Answer before) {
-        SiteRoutes routes = SiteRoutes.of(manifests.get(build), manner);
+        SiteRoutes routes = SiteRoutes.of(live.siteId(), manifests.get(build), manner, redirects.get(live.redirects()));
         Instant now = clock.instant();
         long until = now.plus(GRACE).getEpochSecond();
         if (before instanceof SiteRoutes earlier) {

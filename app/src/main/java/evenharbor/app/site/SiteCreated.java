@@ -7,5 +7,6 @@ import java.util.Optional;
  *
  * @param site the new site
  * @param pagesFrom the site whose draft it begins with
+ * @param settingsFrom the site whose settings it begins with
  */
-public record SiteCreated(Site site, Optional<Site> pagesFrom) {}
+public record SiteCreated(Site site, Optional<Site> pagesFrom, Optional<Site> settingsFrom) {}

@@ -78,7 +78,7 @@ public class Sites {
                 made.id(),
                 person,
                 origin.map(o -> "as a copy of " + o.title()).orElse(""));
-        events.publishEvent(new SiteCreated(made, origin.filter(o -> pages)));
+        events.publishEvent(new SiteCreated(made, origin.filter(o -> pages), origin.filter(o -> settings)));
         return made;
     }
 

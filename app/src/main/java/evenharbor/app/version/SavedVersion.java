@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param number from 1 in each site
  * @param manifest hash of the manifest of its files
  * @param build hash of the manifest of the build that was live, if it ever was
+ * @param redirects hash of the redirects it was saved or live with; empty for none
  * @param settings the settings it was saved with
  * @param name what its people call it; may be empty
  * @param note what they wrote about it; may be empty
@@ -27,6 +28,7 @@ public record SavedVersion(
         int number,
         String manifest,
         Optional<String> build,
+        String redirects,
         Settings settings,
         String name,
         String note,

@@ -35,6 +35,11 @@ class VersionController {
         this.repeats = repeats;
     }
 
+    /**
+     * A version.
+     *
+     * @param redirectsDiffer whether its redirects are others than those that are worked on now
+     */
     record VersionView(
             int number,
             String name,
@@ -46,7 +51,8 @@ class VersionController {
             Instant createdAt,
             @Schema(nullable = true) Instant publishedAt,
             int files,
-            long bytes) {}
+            long bytes,
+            boolean redirectsDiffer) {}
 
     record NewVersion(
             @NotNull(message = "Send a name, or an empty one.")
@@ -69,7 +75,8 @@ class VersionController {
         List<SavedVersion> all = versions.of(siteId);
         People.Names names = people.names(
                 all.stream().map(SavedVersion::createdBy).distinct().toList());
-        return all.stream().map(v -> view(v, names)).toList();
+        String redirects = versions.redirectsNow(siteId);
+        return all.stream().map(v -> view(v, names, redirects)).toList();
     }
 
     @PostMapping
@@ -91,10 +98,10 @@ class VersionController {
     }
 
     private VersionView view(SavedVersion version) {
-        return view(version, people.names(List.of(version.createdBy())));
+        return view(version, people.names(List.of(version.createdBy())), versions.redirectsNow(version.siteId()));
     }
 
-    private static VersionView view(SavedVersion v, People.Names names) {
+    private static VersionView view(SavedVersion v, People.Names names, String redirects) {
         return new VersionView(
                 v.number(),
                 v.name(),
@@ -106,6 +113,7 @@ class VersionController {
                 v.createdAt(),
                 v.publishedAt().orElse(null),
                 v.files(),
-                v.bytes());
+                v.bytes(),
+                !v.redirects().equals(redirects));
     }
 }

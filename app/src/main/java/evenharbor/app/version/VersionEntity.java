@@ -23,6 +23,7 @@ class VersionEntity {
     int number;
     String manifest;
     String build;
+    String redirects = "";
     boolean listed;
     boolean pinned;
     String name;
@@ -44,6 +45,7 @@ class VersionEntity {
                 number,
                 manifest,
                 Optional.ofNullable(build),
+                redirects,
                 new Settings(listed, pinned),
                 name,
                 note,

@@ -16,6 +16,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,6 +31,7 @@ public class Versions {
     private final Drafts drafts;
     private final Builds builds;
     private final Manifests manifests;
+    private final ObjectProvider<RedirectsNow> redirects;
     private final Activities activities;
     private final Clock clock;
 
@@ -39,6 +41,7 @@ public class Versions {
             Drafts drafts,
             Builds builds,
             Manifests manifests,
+            ObjectProvider<RedirectsNow> redirects,
             Activities activities,
             Clock clock) {
         this.repository = repository;
@@ -46,6 +49,7 @@ public class Versions {
         this.drafts = drafts;
         this.builds = builds;
         this.manifests = manifests;
+        this.redirects = redirects;
         this.activities = activities;
         this.clock = clock;
     }
@@ -70,6 +74,12 @@ public class Versions {
     @Transactional(readOnly = true)
     public Optional<SavedVersion> find(String siteId, int number) {
         return repository.findBySiteIdAndNumber(siteId, number).map(VersionEntity::toVersion);
+    }
+
+    /** Hash of the redirects that a site has just now. */
+    @Transactional(readOnly = true)
+    public String redirectsNow(String siteId) {
+        return redirects.getObject().now(siteId);
     }
 
     /** How many versions a site has. */
@@ -102,21 +112,29 @@ public class Versions {
 
     /** Makes the version that a publish brings live. Takes the lock on the draft. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public SavedVersion published(Site site, String manifest, String build, Person person) {
+    public SavedVersion published(Site site, String manifest, String build, String redirects, Person person) {
         VersionEntity version = fresh(site, manifest, SavedVersion.Cause.PUBLISHED, "", person);
         version.build = build;
+        version.redirects = redirects;
         version.publishedAt = version.createdAt;
         return repository.save(version).toVersion();
     }
 
     /** Remembers that a version has gone live with a build. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void wentLive(String siteId, int number, String build) {
+    public void wentLive(String siteId, int number, String build, String redirects) {
         VersionEntity version = repository.findBySiteIdAndNumber(siteId, number).orElseThrow();
         if (version.publishedAt == null) {
             version.publishedAt = clock.instant();
         }
         version.build = build;
+        version.redirects = redirects;
+    }
+
+    /** Remembers that a live version has come to live with other redirects. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void livesWith(String siteId, int number, String redirects) {
+        repository.findBySiteIdAndNumber(siteId, number).orElseThrow().redirects = redirects;
     }
 
     /** Names a version, notes something about it, keeps it or lets it go. */
@@ -154,6 +172,7 @@ public class Versions {
         version.manifest = manifest;
         version.listed = site.settings().listed();
         version.pinned = site.settings().pinned();
+        version.redirects = redirects.getObject().now(site.id());
         version.name = name.strip();
         version.note = "";
         version.cause = cause;

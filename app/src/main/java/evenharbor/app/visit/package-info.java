@@ -1,2 +1,2 @@
-/** Visits, counted by host name and day. Entry point: {@link evenharbor.app.visit.Visits}. */
+/** Visits, redirects followed and paths that found nothing, counted by day. Entry point: {@link evenharbor.app.visit.Visits}. */
 package evenharbor.app.visit;

@@ -21,8 +21,25 @@ public sealed interface Decision {
      * @param location path or URL to go to, encoded (RFC 3986)
      * @param status 301, 302, 307 or 308
      * @param keepsQuery whether the query asked for goes along
+     * @param by the redirect that says so; empty when it is no redirect of the site's owner
      */
-    record Forward(String location, int status, boolean keepsQuery) implements Decision {}
+    record Forward(String location, int status, boolean keepsQuery, Optional<Followed> by) implements Decision {}
+
+    /**
+     * A redirect that decided.
+     *
+     * @param site how the site it belongs to is served
+     * @param redirect its id
+     */
+    record Followed(SiteRoutes site, String redirect) {}
+
+    /**
+     * Nothing any more: a redirect says that the page is gone on purpose.
+     *
+     * @param page the site's own page for what is missing
+     * @param by the redirect that says so
+     */
+    record Gone(Optional<FileEntry> page, Followed by) implements Decision {}
 
     /**
      * Nothing: the site is there and the page is not.

@@ -2,6 +2,7 @@ package evenharbor.core.route;
 
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 
 /** What answers at one host name: at the whole of it, and at paths under it, of which the longest that fits counts. */
@@ -53,7 +54,7 @@ public final class HostRoutes {
     Decision decide(VisitorRequest request) {
         String below = request.path() + "/";
         if (byPath.containsKey(below)) {
-            return new Decision.Forward(SiteRoutes.encoded(below), 301, true);
+            return new Decision.Forward(SiteRoutes.encoded(below), 301, true, Optional.empty());
         }
         String mount = mountOf(request.path());
         Answer answer = byPath.get(mount);
@@ -64,7 +65,8 @@ public final class HostRoutes {
         if (answer instanceof Onward onward) {
             return onward.decide(rest);
         }
-        return ((SiteRoutes) answer).decide(new VisitorRequest(request.host(), rest, request.pin(), request.second()));
+        return ((SiteRoutes) answer)
+                .decide(new VisitorRequest(request.host(), rest, request.query(), request.second()));
     }
 
     /** The longest mounted path that the path lies in; {@code /} when none does. */

@@ -1,5 +1,7 @@
 package evenharbor.core.route;
 
+import java.util.Optional;
+
 /**
  * Sends visitors on.
  *
@@ -20,6 +22,7 @@ public record Onward(String url, boolean keepsPath, int status) implements Answe
     }
 
     Decision decide(String path) {
-        return new Decision.Forward(keepsPath ? url + SiteRoutes.encoded(path) : url, status, keepsPath);
+        return new Decision.Forward(
+                keepsPath ? url + SiteRoutes.encoded(path) : url, status, keepsPath, Optional.empty());
     }
 }

@@ -116,6 +116,11 @@ public final class Routes {
         return Optional.ofNullable(byHost.get(host));
     }
 
+    /** Whether anything answers at a host name, listed or caught. */
+    boolean answers(String host) {
+        return byHost.containsKey(host) || catching(host) != null;
+    }
+
     /** How many host names there are. */
     public int count() {
         return byHost.size();

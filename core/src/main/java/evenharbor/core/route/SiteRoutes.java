@@ -1,6 +1,9 @@
 package evenharbor.core.route;
 
 import evenharbor.core.build.Pin;
+import evenharbor.core.redirect.Match;
+import evenharbor.core.redirect.RedirectStatus;
+import evenharbor.core.redirect.Redirects;
 import evenharbor.core.version.FileEntry;
 import evenharbor.core.version.Manifest;
 import java.net.URI;
@@ -37,31 +40,49 @@ public final class SiteRoutes implements Answer {
 
     private record Earlier(Map<String, Decision.Serve> lasting, long untilSecond) {}
 
+    private final String id;
     private final Manner manner;
     private final Map<String, Decision> decisions;
+    private final Map<String, Decision> settled;
+    private final Redirects redirects;
     private final Map<String, Decision.Serve> lasting;
     private final Decision.Missing missing;
     private final List<Earlier> earlier;
 
     private SiteRoutes(
+            String id,
             Manner manner,
             Map<String, Decision> decisions,
+            Map<String, Decision> settled,
+            Redirects redirects,
             Map<String, Decision.Serve> lasting,
             Decision.Missing missing,
             List<Earlier> earlier) {
+        this.id = id;
         this.manner = manner;
         this.decisions = decisions;
+        this.settled = settled;
+        this.redirects = redirects;
         this.lasting = lasting;
         this.missing = missing == null ? new Decision.Missing(Optional.empty(), this) : missing;
         this.earlier = earlier;
     }
 
-    /** The routes of a build. */
+    /** The routes of a build without redirects, for what is not counted. */
     public static SiteRoutes of(Manifest build, Manner manner) {
+        return of("", build, manner, Redirects.NONE);
+    }
+
+    /**
+     * The routes of a build.
+     *
+     * @param id the site's id, under which visits are counted; empty when they are not
+     */
+    public static SiteRoutes of(String id, Manifest build, Manner manner, Redirects redirects) {
         int capacity = build.count() * 2 + 16;
         Map<String, Decision> decisions = new HashMap<>(capacity);
         Map<String, Decision.Serve> lasting = new HashMap<>(capacity);
-        SiteRoutes shell = new SiteRoutes(manner, Map.of(), Map.of(), null, List.of());
+        SiteRoutes shell = new SiteRoutes(id, manner, Map.of(), Map.of(), Redirects.NONE, Map.of(), null, List.of());
         build.files().forEach((path, file) -> {
             String at = shared("/" + path, build);
             Decision.Serve serve = new Decision.Serve(file, false, shell);
@@ -72,12 +93,24 @@ public final class SiteRoutes implements Answer {
                 decisions.put(folder, serve);
                 if (folder.length() > 1) {
                     String bare = folder.substring(0, folder.length() - 1);
-                    decisions.putIfAbsent(bare, new Decision.Forward(encoded(manner.base() + folder), 301, true));
+                    decisions.putIfAbsent(
+                            bare, new Decision.Forward(encoded(manner.base() + folder), 301, true, Optional.empty()));
                 }
             }
         });
         Decision.Missing missing = new Decision.Missing(build.at("404.html"), shell);
-        return new SiteRoutes(manner, decisions, lasting, missing, List.of());
+        return new SiteRoutes(
+                id, manner, decisions, settled(decisions, redirects), redirects, lasting, missing, List.of());
+    }
+
+    /** What no redirect changes, whatever is asked with it. */
+    private static Map<String, Decision> settled(Map<String, Decision> decisions, Redirects redirects) {
+        if (redirects.isEmpty()) {
+            return decisions;
+        }
+        Map<String, Decision> settled = new HashMap<>(decisions);
+        settled.keySet().removeIf(path -> redirects.candidates(path).stream().anyMatch(rule -> !rule.pagesFirst()));
+        return settled;
     }
 
     /**
@@ -91,7 +124,7 @@ public final class SiteRoutes implements Answer {
                 .filter(e -> e.untilSecond() > nowSecond && e.lasting() != lasting)
                 .limit(MOST_EARLIER - 1L)
                 .forEach(kept::add);
-        return new SiteRoutes(manner, decisions, lasting, missing, List.copyOf(kept));
+        return new SiteRoutes(id, manner, decisions, settled, redirects, lasting, missing, List.copyOf(kept));
     }
 
     /** How the site is served. */
@@ -99,9 +132,14 @@ public final class SiteRoutes implements Answer {
         return manner;
     }
 
-    /** What is decided for a path without a pin. */
+    /** The site's id; empty when its visits are not counted. */
+    public String id() {
+        return id;
+    }
+
+    /** What is decided for a path without a pin, where no redirect comes before. */
     Map<String, Decision> decisions() {
-        return decisions;
+        return settled;
     }
 
     /** What the site decides where the path alone did not settle it. */
@@ -110,18 +148,35 @@ public final class SiteRoutes implements Answer {
         if (pinned != null) {
             return pinned;
         }
-        return decisions.getOrDefault(request.path(), missing);
+        Decision page = decisions.get(request.path());
+        Optional<Match> match = redirects.at(request.path(), request.query(), request.second());
+        if (match.isPresent() && (page == null || !match.get().rule().pagesFirst())) {
+            return redirected(match.get());
+        }
+        return page == null ? missing : page;
+    }
+
+    private Decision redirected(Match match) {
+        Decision.Followed by =
+                new Decision.Followed(missing.site(), match.rule().id());
+        if (match.rule().status() == RedirectStatus.GONE) {
+            return new Decision.Gone(missing.page(), by);
+        }
+        String location =
+                match.location().startsWith("/") ? encoded(manner.base()) + match.location() : match.location();
+        return new Decision.Forward(location, match.rule().status().code(), false, Optional.of(by));
     }
 
     private Decision.Serve pinned(VisitorRequest request) {
+        String pin = request.pin();
         Decision.Serve now = lasting.get(request.path());
-        if (now != null && Pin.names(request.pin(), now.file())) {
+        if (now != null && Pin.names(pin, now.file())) {
             return now;
         }
         for (Earlier build : earlier) {
             Decision.Serve then =
                     build.untilSecond() > request.second() ? build.lasting().get(request.path()) : null;
-            if (then != null && Pin.names(request.pin(), then.file())) {
+            if (then != null && Pin.names(pin, then.file())) {
                 return then;
             }
         }
@@ -138,7 +193,8 @@ public final class SiteRoutes implements Answer {
         return build.count() <= SMALL_SITE ? path.intern() : path;
     }
 
-    static String encoded(String path) {
+    /** A decoded path as it is written in a URL (RFC 3986). */
+    public static String encoded(String path) {
         try {
             return new URI(null, null, path, null).toASCIIString();
         } catch (URISyntaxException e) {

@@ -42,7 +42,7 @@ class RoutesTest {
     }
 
     private static Decision decide(Routes routes, String host, String path, String pin, long second) {
-        return routes.decide(new VisitorRequest(host, path, pin, second));
+        return routes.decide(new VisitorRequest(host, path, pin.isEmpty() ? "" : "v=" + pin, second));
     }
 
     private static final Routes ROUTES = Routes.ofSites(Map.of(
@@ -294,7 +294,7 @@ class RoutesTest {
         Onward onward = keeps ? Onward.to(url) : Onward.pointer(url);
         Decision decision = Routes.of(Map.of("h", HostRoutes.of(Map.of("/", onward))))
                 .decide(new VisitorRequest("h", path, "", NOW));
-        assertThat(decision).isEqualTo(new Decision.Forward(location, keeps ? 301 : 302, keeps));
+        assertThat(decision).isEqualTo(new Decision.Forward(location, keeps ? 301 : 302, keeps, Optional.empty()));
     }
 
     @Test

@@ -8,6 +8,7 @@ enum PlainPage {
     NOTHING_HERE("Nothing here", "There is no site at this address. Check the address for a slip of the pen."),
     NO_SUCH_PAGE(
             "Page not found", "There is no page at this address of the site. <a href=\"/\">Go to its front page</a>."),
+    GONE("Page gone", "This page was taken away for good. <a href=\"/\">Go to the front page</a>."),
     NOT_SERVED("Not available", "This page could not be read just now. Try again in a moment.");
 
     private final byte[] html;

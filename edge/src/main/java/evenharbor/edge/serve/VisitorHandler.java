@@ -39,7 +39,6 @@ import org.slf4j.LoggerFactory;
 public final class VisitorHandler extends Handler.Abstract.NonBlocking {
 
     private static final Logger LOG = LoggerFactory.getLogger(VisitorHandler.class);
-    private static final String PIN = "v=";
     private static final String HTML = "text/html";
     private static final String ROBOTS = "/robots.txt";
     private static final byte[] LET_IN = "User-agent: *\nAllow: /\n".getBytes(StandardCharsets.US_ASCII);
@@ -84,71 +83,68 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
 
     @Override
     public boolean handle(Request request, Response response, Callback callback) {
-        if (!HttpMethod.GET.is(request.getMethod()) && !HttpMethod.HEAD.is(request.getMethod())) {
-            response.getHeaders().put(Fields.ALLOW);
-            response.setStatus(HttpStatus.METHOD_NOT_ALLOWED_405);
-            response.write(true, null, callback);
-            return true;
-        }
         String host = Gate.host(request);
         if (host.endsWith(previewEnding)) {
             aside(request, response, callback, () -> answerPreview(host, request, response, callback));
         } else {
-            Decision decision = decide(routes.get(), host, request);
-            if (decision instanceof Decision.Serve serve
-                    && serve.file().mediaType().equals(HTML)
-                    && !serve.site().manner().preview()
+            String path = path(request);
+            Decision decision = decide(routes.get(), host, path, request);
+            if (reads(request)
                     && !VisitCounter.CHECKING_AGENT.equals(request.getHeaders().get(HttpHeader.USER_AGENT))) {
-                visits.count(host);
+                boolean browser = request.getHeaders().contains(HttpHeader.ACCEPT_LANGUAGE);
+                visits.count(host, path, decision, browser, () -> Referrer.host(request));
             }
             answer(decision, request, response, callback);
         }
         return true;
     }
 
+    private static boolean reads(Request request) {
+        return HttpMethod.GET.is(request.getMethod()) || HttpMethod.HEAD.is(request.getMethod());
+    }
+
     private void answerPreview(String host, Request request, Response response, Callback callback) {
         Routes one = previews.apply(host)
                 .map(site -> Routes.of(Map.of(host, HostRoutes.of(site))))
                 .orElse(Routes.NONE);
-        answer(decide(one, host, request), request, response, callback);
+        answer(decide(one, host, path(request), request), request, response, callback);
     }
 
-    private Decision decide(Routes current, String host, Request request) {
+    /** The decoded path, without {@code .} and {@code ..}. */
+    private static String path(Request request) {
         String path = request.getHttpURI().getCanonicalPath();
         if (path == null) {
-            path = "/";
-        } else if (path.indexOf('%') >= 0) {
-            path = URIUtil.decodePath(path);
+            return "/";
         }
-        String query = request.getHttpURI().getQuery();
-        String pin = query != null && query.startsWith(PIN) ? query.substring(PIN.length()) : "";
+        return path.indexOf('%') >= 0 ? URIUtil.decodePath(path) : path;
+    }
+
+    private Decision decide(Routes current, String host, String path, Request request) {
+        String asked = request.getHttpURI().getQuery();
+        String query = asked == null ? "" : asked;
         long second = clock.millis() / 1000;
-        Decision decision = current.decide(new VisitorRequest(host, path, pin, second));
+        Decision decision = current.decide(new VisitorRequest(host, path, query, second));
         if (decision instanceof Decision.Missing && !Normalizer.isNormalized(path, Normalizer.Form.NFC)) {
             String composed = Normalizer.normalize(path, Normalizer.Form.NFC);
-            return current.decide(new VisitorRequest(host, composed, pin, second));
+            return current.decide(new VisitorRequest(host, composed, query, second));
         }
         return decision;
     }
 
     private void answer(Decision decision, Request request, Response response, Callback callback) {
-        if (hidden(decision) && ROBOTS.equals(request.getHttpURI().getPath())) {
+        if (!reads(request)
+                && !(decision instanceof Decision.Forward forward
+                        && forward.by().isPresent())) {
+            response.getHeaders().put(Fields.ALLOW);
+            finish(HttpStatus.METHOD_NOT_ALLOWED_405, response, callback);
+        } else if (hidden(decision) && ROBOTS.equals(request.getHttpURI().getPath())) {
             robots(request, response, callback);
         } else if (decision instanceof Decision.Serve serve) {
             serve(HttpStatus.OK_200, serve.file(), serve.lasting(), serve.site(), request, response, callback);
         } else if (decision instanceof Decision.Missing missing) {
-            if (missing.page().isPresent()) {
-                serve(
-                        HttpStatus.NOT_FOUND_404,
-                        missing.page().get(),
-                        false,
-                        missing.site(),
-                        request,
-                        response,
-                        callback);
-            } else {
-                plain(HttpStatus.NOT_FOUND_404, PlainPage.NO_SUCH_PAGE, request, response, callback);
-            }
+            nothing(HttpStatus.NOT_FOUND_404, missing.page(), missing.site(), request, response, callback);
+        } else if (decision instanceof Decision.Gone gone) {
+            nothing(HttpStatus.GONE_410, gone.page(), gone.by().site(), request, response, callback);
         } else if (decision instanceof Decision.Forward forward) {
             String query = forward.keepsQuery() ? request.getHttpURI().getQuery() : null;
             response.setStatus(forward.status());
@@ -159,6 +155,26 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             response.write(true, null, callback);
         } else {
             plain(HttpStatus.NOT_FOUND_404, PlainPage.NOTHING_HERE, request, response, callback);
+        }
+    }
+
+    /** Says that there is no page, in the site's own words where it has some. */
+    private void nothing(
+            int status,
+            Optional<FileEntry> page,
+            SiteRoutes site,
+            Request request,
+            Response response,
+            Callback callback) {
+        if (page.isPresent()) {
+            serve(status, page.get(), false, site, request, response, callback);
+        } else {
+            plain(
+                    status,
+                    status == HttpStatus.GONE_410 ? PlainPage.GONE : PlainPage.NO_SUCH_PAGE,
+                    request,
+                    response,
+                    callback);
         }
     }
 

@@ -1,0 +1,87 @@
+package evenharbor.edge.visit;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.atomic.LongAdder;
+
+/**
+ * Counts paths that found nothing, within a bound. When a scanner asks for a million different paths, those that are
+ * asked for again and again keep their place: which stay is decided by how often each was asked for (TinyLFU), so what
+ * goes is what was asked for once.
+ */
+final class MissCounter {
+
+    /** How many paths are held at once, over all sites. */
+    static final int MOST_PATHS = 20_000;
+
+    /** Longer paths are no links that a person followed. */
+    static final int LONGEST_PATH = 300;
+
+    /** The most paths of one site that are handed on in one batch, those asked for most first. */
+    static final int MOST_IN_BATCH = 300;
+
+    /** The most host names remembered for one path in one batch. */
+    private static final int MOST_REFERRERS = 8;
+
+    private record Key(String site, String path) {}
+
+    private static final class Counts {
+        private final LongAdder all = new LongAdder();
+        private final LongAdder browsers = new LongAdder();
+        private final Tally<String> referrers = new Tally<>();
+    }
+
+    private final Cache<Key, Counts> held =
+            Caffeine.newBuilder().maximumSize(MOST_PATHS).build();
+
+    void count(String site, String path, boolean browser, String referrer) {
+        if (path.length() <= LONGEST_PATH) {
+            add(site, path, 1, browser ? 1 : 0, referrer.isEmpty() ? Map.of() : Map.of(referrer, 1L));
+        }
+    }
+
+    private void add(String site, String path, long count, long browsers, Map<String, Long> referrers) {
+        Counts counts = held.get(new Key(site, path), k -> new Counts());
+        counts.all.add(count);
+        if (browsers > 0) {
+            counts.browsers.add(browsers);
+        }
+        referrers.forEach((host, times) -> {
+            if (counts.referrers.size() < MOST_REFERRERS || counts.referrers.knows(host)) {
+                counts.referrers.add(host, times);
+            }
+        });
+    }
+
+    void putBack(List<Batch.Miss> misses) {
+        misses.forEach(m -> add(m.site(), m.path(), m.count(), m.browsers(), m.referrers()));
+    }
+
+    /** What was counted since it was last handed on: of each site the paths asked for most. */
+    List<Batch.Miss> take() {
+        List<Map.Entry<Key, Counts>> waiting = new ArrayList<>();
+        held.asMap().entrySet().stream().filter(e -> e.getValue().all.sum() > 0).forEach(waiting::add);
+        Map<Key, Long> sums = new HashMap<>();
+        waiting.forEach(e -> sums.put(e.getKey(), e.getValue().all.sum()));
+        waiting.sort(Comparator.comparingLong((Map.Entry<Key, Counts> e) -> -sums.get(e.getKey())));
+        Map<String, Integer> bySite = new HashMap<>();
+        List<Batch.Miss> misses = new ArrayList<>();
+        for (Map.Entry<Key, Counts> entry : waiting) {
+            if (bySite.merge(entry.getKey().site(), 1, Integer::sum) <= MOST_IN_BATCH) {
+                Counts counts = entry.getValue();
+                misses.add(new Batch.Miss(
+                        entry.getKey().site(),
+                        entry.getKey().path(),
+                        counts.all.sumThenReset(),
+                        counts.browsers.sumThenReset(),
+                        counts.referrers.take()));
+            }
+        }
+        return misses;
+    }
+}

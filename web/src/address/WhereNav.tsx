@@ -1,0 +1,18 @@
+import { useThisSite } from '../site/SiteFrame';
+import { PartNav } from '../ui/PartNav';
+
+/** The parts of Where. */
+export function WhereNav() {
+  const site = useThisSite();
+  const at = `/sites/${site.id}/where`;
+  return (
+    <PartNav
+      label="Where"
+      parts={[
+        [at, 'Addresses'],
+        [`${at}/redirects`, 'Redirects'],
+        [`${at}/missed`, 'Missed visits'],
+      ]}
+    />
+  );
+}
