@@ -62,7 +62,9 @@ public final class Edge {
         HttpConfiguration http = new HttpConfiguration();
         http.setSendServerVersion(false);
         http.setSendDateHeader(true);
-        http.setUriCompliance(UriCompliance.DEFAULT);
+        // Names of files may hold a percent sign; a path is decoded once only, so that it cannot mean anything else.
+        http.setUriCompliance(
+                UriCompliance.DEFAULT.with("file names", UriCompliance.Violation.AMBIGUOUS_PATH_ENCODING));
         connector = listening(setup, setup.port(), new HttpConnectionFactory(http));
         secure = listening(setup, setup.securePort(), Tls.connections(certificates, http));
         handler = new VisitorHandler(

@@ -3,6 +3,11 @@ package evenharbor.edge;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.core.build.Pin;
+import evenharbor.core.redirect.QueryRule;
+import evenharbor.core.redirect.Redirect;
+import evenharbor.core.redirect.RedirectStatus;
+import evenharbor.core.redirect.Redirects;
+import evenharbor.core.redirect.Source;
 import evenharbor.core.route.HostRoutes;
 import evenharbor.core.route.Routes;
 import evenharbor.core.route.SiteRoutes;
@@ -66,6 +71,7 @@ class EdgeTest {
         files.put("index.html", page);
         files.put("about/index.html", page);
         files.put("pläne/index.html", page);
+        files.put("100%.html", page);
         files.put("film.mp4", keep(large, "video/mp4", false));
         files.put("legacy.html", keep(new byte[] {'<', 'p', '>', (byte) 0xe9}, "text/html", false));
         Manifest build = Manifest.of(files);
@@ -126,6 +132,8 @@ class EdgeTest {
                 "site.harbor.localhost | /pla%CC%88ne/ | 200 | text/html;charset=utf-8",
                 "site.harbor.localhost | /about/../index.html | 200 | text/html;charset=utf-8",
                 "site.harbor.localhost | /legacy.html | 200 | text/html",
+                "site.harbor.localhost | /100%25.html | 200 | text/html;charset=utf-8",
+                "site.harbor.localhost | /100%2525.html | 404 | text/html;charset=utf-8",
                 "site.harbor.localhost | /nowhere | 404 | text/html;charset=utf-8",
                 "hidden.harbor.localhost | /nowhere | 404 | text/html;charset=utf-8",
                 "nobody.harbor.localhost | / | 404 | text/html;charset=utf-8",
@@ -299,6 +307,38 @@ class EdgeTest {
     }
 
     @Test
+    void redirectsAnswerEveryMethodAndGonePagesSaySo() throws Exception {
+        List<Redirect> rules = List.of(
+                Redirect.of("r1", Source.exact("/form"), "/about/")
+                        .leadingTo("/about/", RedirectStatus.MOVED_SAME_METHOD, QueryRule.KEEP),
+                Redirect.of("r2", Source.exact("/gone"), "").leadingTo("", RedirectStatus.GONE, QueryRule.KEEP));
+        Manifest build = Manifest.of(Map.of("index.html", page));
+        SiteRoutes site = SiteRoutes.of("s1", build, new SiteRoutes.Manner(false, true), Redirects.of(rules));
+        edge.exchange(routes -> routes.with(Map.of("rules.harbor.localhost", Optional.of(HostRoutes.of(site)))));
+        edge.visits().take();
+        HttpResponse<byte[]> sent = ask("POST", "rules.harbor.localhost", "/form?x=1");
+        assertThat(sent.statusCode()).isEqualTo(308);
+        assertThat(field(sent, "Location")).isEqualTo("/about/?x=1");
+        assertThat(ask("POST", "rules.harbor.localhost", "/other").statusCode()).isEqualTo(405);
+        HttpResponse<byte[]> gone = ask("GET", "rules.harbor.localhost", "/gone");
+        assertThat(gone.statusCode()).isEqualTo(410);
+        assertThat(new String(gone.body(), StandardCharsets.UTF_8)).contains("taken away for good");
+        ask("GET", "rules.harbor.localhost", "/form");
+        ask(
+                "GET",
+                "rules.harbor.localhost",
+                "/none",
+                "Referer",
+                "https://Friend.example/page?who=me",
+                "Accept-Language",
+                "en");
+        Batch counted = edge.visits().take();
+        assertThat(counted.follows())
+                .isEqualTo(Map.of(new Batch.Follow("s1", "r1"), 1L, new Batch.Follow("s1", "r2"), 1L));
+        assertThat(counted.misses()).containsExactly(new Batch.Miss("s1", "/none", 1, 1, Map.of("friend.example", 1L)));
+    }
+
+    @Test
     void pagesThatVisitorsSeeAreCountedByHostNameAndNothingElseIs() throws Exception {
         edge.visits().take();
         ask("GET", SITE, "/");
@@ -352,9 +392,9 @@ class EdgeTest {
         for (int i = 0; i < 4; i++) {
             seen.add(visitors.submit(() -> {
                 Set<Integer> statuses = new TreeSet<>();
-                while (!over.get()) {
+                do {
                     statuses.add(ask("GET", SITE, "/").statusCode());
-                }
+                } while (!over.get());
                 return statuses;
             }));
         }

@@ -14,7 +14,7 @@ import java.util.function.Predicate;
  */
 final class FormTree {
 
-    private static final String INDEX = "index.html";
+    static final String INDEX = "index.html";
 
     private static final class Node {
         private final Map<String, Node> fixed = new HashMap<>();
@@ -116,7 +116,7 @@ final class FormTree {
         String segment = segments[at];
         Node fixed = node.fixed.get(segment);
         Compiled found = fixed == null ? null : walk(fixed, segments, at + 1, accepts);
-        if (at == segments.length - 1 && segment.equals(INDEX)) {
+        if (segment.equals(INDEX)) {
             // A folder's own page is no name that a part could stand for.
             return found;
         }

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -45,8 +46,20 @@ final class Meetings {
                 : Stream.concat(
                         byFirst.getOrDefault(first, List.of()).stream(), byFirst.getOrDefault(ANY, List.of()).stream());
         Set<String> ids = new LinkedHashSet<>();
-        near.filter(k -> meets(form, k)).forEach(k -> ids.add(k.rule().rule().id()));
+        Optional<PathForm> folder = folder(form);
+        near.filter(k -> meets(form, k) || folder.filter(f -> meets(f, k)).isPresent())
+                .forEach(k -> ids.add(k.rule().rule().id()));
         return ids;
+    }
+
+    /** The folder whose own page the last segment may come to name. */
+    private static Optional<PathForm> folder(PathForm form) {
+        int last = form.segments().size() - 1;
+        boolean names = form.tail().isEmpty()
+                && last >= 0
+                && !form.segments().get(last).whole()
+                && form.segments().get(last).spans(FormTree.INDEX).isPresent();
+        return names ? Optional.of(new PathForm(form.segments().subList(0, last), form.tail())) : Optional.empty();
     }
 
     private static boolean meets(PathForm target, Known known) {

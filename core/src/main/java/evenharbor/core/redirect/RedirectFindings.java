@@ -106,11 +106,12 @@ public final class RedirectFindings {
             boolean fits = rival.emptyTail() || !compiled.emptyTail();
             boolean same = other.target().equals(rule.target()) && other.status() == rule.status();
             boolean covered = fits && other.covers(rule);
-            boolean bothLimited = other.limited() == rule.limited()
+            boolean overlap = fits
+                    && other.limited() == rule.limited()
                     && other.query().demands() == rule.query().demands()
                     && other.query().covers(rule.query())
                     && other.meetsInTime(rule);
-            if (!same && (covered || bothLimited)) {
+            if (!same && (covered || overlap)) {
                 found(
                         Kind.CONTRADICTION,
                         rule,

@@ -24,6 +24,8 @@ record Target(String place, String query, String fragment) {
     private static final Pattern FIXED_HOST = Pattern.compile("https?://[^/?#{}]+(/.*)?", Pattern.CASE_INSENSITIVE);
     private static final Pattern BRACES = Pattern.compile("(?=\\{)|(?<=})");
     private static final Escaper SEGMENT = UrlEscapers.urlPathSegmentEscaper();
+    private static final Escaper PARAMETER = UrlEscapers.urlFormParameterEscaper();
+    private static final Escaper FRAGMENT = UrlEscapers.urlFragmentEscaper();
 
     static Target of(String target) {
         int hash = target.indexOf('#');
@@ -76,17 +78,17 @@ record Target(String place, String query, String fragment) {
         if (settled()) {
             return this;
         }
-        String filled = fill(place, parts);
+        String filled = fill(place, parts, SEGMENT);
         // What a visitor asked for must not make a host name of the path.
         String safe = here() ? filled.replaceFirst("^/{2,}", "/") : filled;
-        return new Target(safe, fill(query, parts), fill(fragment, parts));
+        return new Target(safe, fill(query, parts, PARAMETER), fill(fragment, parts, FRAGMENT));
     }
 
-    private static String fill(String template, Map<String, String> parts) {
+    private static String fill(String template, Map<String, String> parts, Escaper escaper) {
         return PART.matcher(template).replaceAll(part -> {
             String value = parts.getOrDefault(part.group(1), "");
-            String encoded = part.group().startsWith("{+") ? slashed(value) : SEGMENT.escape(value);
-            return Matcher.quoteReplacement(encoded);
+            boolean several = part.group().startsWith("{+") && escaper == SEGMENT;
+            return Matcher.quoteReplacement(several ? slashed(value) : escaper.escape(value));
         });
     }
 

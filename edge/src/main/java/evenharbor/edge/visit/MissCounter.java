@@ -2,12 +2,16 @@ package evenharbor.edge.visit;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.RemovalCause;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.LongAdder;
+import java.util.stream.Stream;
 
 /**
  * Counts paths that found nothing, within a bound. When a scanner asks for a million different paths, those that are
@@ -18,6 +22,9 @@ final class MissCounter {
 
     /** How many paths are held at once, over all sites. */
     static final int MOST_PATHS = 20_000;
+
+    /** How many paths that lost their place are kept until they are handed on. */
+    private static final int MOST_PUSHED_OUT = 2_000;
 
     /** Longer paths are no links that a person followed. */
     static final int LONGEST_PATH = 300;
@@ -34,10 +41,22 @@ final class MissCounter {
         private final LongAdder all = new LongAdder();
         private final LongAdder browsers = new LongAdder();
         private final Tally<String> referrers = new Tally<>();
+
+        private Counts plus(Counts other) {
+            all.add(other.all.sum());
+            browsers.add(other.browsers.sum());
+            other.referrers.take().forEach(referrers::add);
+            return this;
+        }
     }
 
-    private final Cache<Key, Counts> held =
-            Caffeine.newBuilder().maximumSize(MOST_PATHS).build();
+    private final Cache<Key, Counts> held = Caffeine.newBuilder()
+            .maximumSize(MOST_PATHS)
+            .evictionListener((Key key, Counts counts, RemovalCause cause) -> pushedOut(key, counts))
+            .build();
+
+    /** What was asked for more than once and lost its place before it was handed on. */
+    private final Map<Key, Counts> pushedOut = new ConcurrentHashMap<>();
 
     void count(String site, String path, boolean browser, String referrer) {
         if (path.length() <= LONGEST_PATH) {
@@ -58,6 +77,17 @@ final class MissCounter {
         });
     }
 
+    private void pushedOut(Key key, Counts counts) {
+        if (counts.all.sum() > 1 && pushedOut.size() < MOST_PUSHED_OUT) {
+            pushedOut.merge(key, counts, Counts::plus);
+        }
+    }
+
+    long held() {
+        held.cleanUp();
+        return held.estimatedSize();
+    }
+
     void putBack(List<Batch.Miss> misses) {
         misses.forEach(m -> add(m.site(), m.path(), m.count(), m.browsers(), m.referrers()));
     }
@@ -65,10 +95,14 @@ final class MissCounter {
     /** What was counted since it was last handed on: of each site the paths asked for most. */
     List<Batch.Miss> take() {
         List<Map.Entry<Key, Counts>> waiting = new ArrayList<>();
-        held.asMap().entrySet().stream().filter(e -> e.getValue().all.sum() > 0).forEach(waiting::add);
-        Map<Key, Long> sums = new HashMap<>();
-        waiting.forEach(e -> sums.put(e.getKey(), e.getValue().all.sum()));
-        waiting.sort(Comparator.comparingLong((Map.Entry<Key, Counts> e) -> -sums.get(e.getKey())));
+        Map<Key, Counts> out = new HashMap<>(pushedOut);
+        out.keySet().forEach(pushedOut::remove);
+        Stream.concat(held.asMap().entrySet().stream(), out.entrySet().stream())
+                .filter(e -> e.getValue().all.sum() > 0)
+                .forEach(waiting::add);
+        Map<Counts, Long> sums = new IdentityHashMap<>();
+        waiting.forEach(e -> sums.put(e.getValue(), e.getValue().all.sum()));
+        waiting.sort(Comparator.comparingLong((Map.Entry<Key, Counts> e) -> -sums.get(e.getValue())));
         Map<String, Integer> bySite = new HashMap<>();
         List<Batch.Miss> misses = new ArrayList<>();
         for (Map.Entry<Key, Counts> entry : waiting) {

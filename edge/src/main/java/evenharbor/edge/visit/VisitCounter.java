@@ -58,6 +58,11 @@ public final class VisitCounter {
         return new Batch(pages.take(), follows.take(), misses.take());
     }
 
+    /** How many paths that found nothing are held, over all sites. */
+    long pathsHeld() {
+        return misses.held();
+    }
+
     /** Puts back what could not be handed on. */
     public void putBack(Batch batch) {
         batch.pages().forEach(pages::add);
