@@ -75,7 +75,9 @@ class DemoTest {
         long revision = marta.draftRevision(id);
         JsonNode first = marta.get("/api/sites/" + id + "/versions").json().get(2);
         assertThat(first.get("number").asInt()).isEqualTo(1);
-        marta.post("/api/sites/" + id + "/versions/1/restoration", Map.of("draftRevision", revision))
+        marta.post(
+                        "/api/sites/" + id + "/versions/1/restoration",
+                        Map.of("draftRevision", revision, "redirects", false))
                 .is(200);
         int moved = 0;
         for (JsonNode change : marta.get("/api/sites/" + id + "/changes").json().get("changes")) {

@@ -233,19 +233,19 @@ class PublishTest {
         write("index.html", "<p>work in progress");
         String at = "/api/sites/" + site + "/versions";
         long revision = person.draftRevision(site);
-        JsonNode restored = person.post(at + "/1/restoration", Map.of("draftRevision", revision))
+        JsonNode restored = person.post(at + "/1/restoration", Map.of("draftRevision", revision, "redirects", false))
                 .is(200)
                 .json();
         assertThat(restored.get("savedAs").asInt()).isEqualTo(2);
         assertThat(draftText("index.html")).contains("<p>one");
         JsonNode back = person.post(
                         at + "/2/restoration",
-                        Map.of("draftRevision", restored.get("draftRevision").asLong()))
+                        Map.of("draftRevision", restored.get("draftRevision").asLong(), "redirects", false))
                 .is(200)
                 .json();
         assertThat(back.get("savedAs").isNull()).isTrue();
         assertThat(draftText("index.html")).isEqualTo("<p>work in progress");
-        assertThat(person.post(at + "/1/restoration", Map.of("draftRevision", revision))
+        assertThat(person.post(at + "/1/restoration", Map.of("draftRevision", revision, "redirects", false))
                         .status())
                 .isEqualTo(412);
         assertThat(draftText("index.html")).isEqualTo("<p>work in progress");
@@ -265,10 +265,12 @@ class PublishTest {
         write("index.html", "<p>two");
         person.publish(site);
         write("index.html", "<p>three");
-        person.put("/api/sites/" + site + "/live/version", Map.of("version", 1)).is(200);
+        person.put("/api/sites/" + site + "/live/version", Map.of("version", 1, "redirects", false))
+                .is(200);
         assertThat(visitorsSee("/")).contains("<p>one");
         assertThat(draftText("index.html")).isEqualTo("<p>three");
-        person.put("/api/sites/" + site + "/live/version", Map.of("version", 2)).is(200);
+        person.put("/api/sites/" + site + "/live/version", Map.of("version", 2, "redirects", false))
+                .is(200);
         assertThat(visitorsSee("/")).isEqualTo("<p>two");
     }
 
@@ -339,7 +341,7 @@ class PublishTest {
         loop.start();
         for (int i = 0; i < 200; i++) {
             int version = i % 2 == 0 ? first : second;
-            person.put("/api/sites/" + site + "/live/version", Map.of("version", version))
+            person.put("/api/sites/" + site + "/live/version", Map.of("version", version, "redirects", false))
                     .is(200);
         }
         visitor.stopped = true;

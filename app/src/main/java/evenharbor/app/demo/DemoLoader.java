@@ -260,7 +260,9 @@ class DemoLoader implements ApplicationRunner {
             practice.setTo(now.minus(Duration.ofDays(day)));
             Map<Batch.Follow, Long> follows = new HashMap<>();
             for (Redirect rule : rules) {
-                long times = Math.floorMod((rule.source().path() + day * 7919).hashCode() >> 3, 1 + rule.source().path().length() % 6);
+                long times = Math.floorMod(
+                        (rule.source().path() + day * 7919).hashCode() >> 3,
+                        1 + rule.source().path().length() % 6);
                 if (times > 0) {
                     follows.put(new Batch.Follow(siteId, rule.id()), times);
                 }

@@ -14,6 +14,7 @@ import evenharbor.core.redirect.RedirectFault;
 import evenharbor.core.redirect.RedirectIntake;
 import evenharbor.core.redirect.RedirectReader;
 import evenharbor.core.redirect.RedirectReading;
+import evenharbor.core.redirect.RedirectStatus;
 import evenharbor.core.redirect.Source;
 import evenharbor.core.redirect.TypedRedirect;
 import java.io.IOException;
@@ -71,6 +72,7 @@ final class RedirectFile {
                     .fieldSeparator(separator)
                     .commentStrategy(CommentStrategy.NONE)
                     .skipEmptyLines(true)
+                    .allowUnclosedQuote(false)
                     .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
                     .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
                     .ofCsvRecord(clean)
@@ -112,13 +114,12 @@ final class RedirectFile {
         QueryRule.Kind query = cells.of("query").contains("=")
                 ? QueryRule.Kind.MATCH
                 : choice(cells, "query", QueryRule.Kind.class, QueryRule.Kind.KEEP, faults);
-        String target = cells.of("target");
         TypedRedirect typed = new TypedRedirect(
                 "",
                 kind,
                 source,
-                target,
-                status(cells, target, faults),
+                cells.of("target"),
+                status(cells, faults),
                 choice(cells, "case", Letters.class, Letters.IGNORED, faults) == Letters.IGNORED,
                 choice(cells, "slash", Slash.class, Slash.IGNORED, faults) == Slash.EXACT,
                 query,
@@ -183,17 +184,17 @@ final class RedirectFile {
                 });
     }
 
-    private static int status(Cells cells, String target, List<RedirectFault> faults) {
+    private static int status(Cells cells, List<RedirectFault> faults) {
         String text = cells.of("status");
         if (text.isEmpty()) {
-            return target.isEmpty() ? 410 : 301;
+            return RedirectStatus.MOVED.code();
         }
         try {
             return Integer.parseInt(text);
         } catch (NumberFormatException e) {
             faults.add(new RedirectFault(
                     "status", "“" + text + "” is no status of a redirect. Use 301, 302, 307, 308 or 410."));
-            return 301;
+            return RedirectStatus.MOVED.code();
         }
     }
 

@@ -120,15 +120,17 @@ public class Versions {
         return repository.save(version).toVersion();
     }
 
-    /** Remembers that a version has gone live with a build. */
+    /**
+     * Remembers that a version has gone live with a build. The redirects it was live with the first time stay its own.
+     */
     @Transactional(propagation = Propagation.MANDATORY)
     public void wentLive(String siteId, int number, String build, String redirects) {
         VersionEntity version = repository.findBySiteIdAndNumber(siteId, number).orElseThrow();
         if (version.publishedAt == null) {
             version.publishedAt = clock.instant();
+            version.redirects = redirects;
         }
         version.build = build;
-        version.redirects = redirects;
     }
 
     /** Remembers that a live version has come to live with other redirects. */

@@ -2,6 +2,7 @@ package evenharbor.app.visit;
 
 import evenharbor.edge.visit.Batch;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
@@ -148,11 +149,11 @@ public class Visits {
      * @param follows how often
      * @param lastAt when last
      */
-    record DayOfUse(String redirect, LocalDate day, long follows, LocalDateTime lastAt) {}
+    public record DayOfUse(String redirect, LocalDate day, long follows, Instant lastAt) {}
 
     /** How often each redirect of a site was followed, by day. */
     @Transactional(readOnly = true)
-    List<DayOfUse> uses(String siteId, int days) {
+    public List<DayOfUse> uses(String siteId, int days) {
         return db.sql(
                         "select redirect_id, day, follows, last_at from redirect_use where site_id = ? and day > ? order by day")
                 .params(siteId, today().minusDays(days))
@@ -160,17 +161,17 @@ public class Visits {
                         row.getString(1),
                         row.getObject(2, LocalDate.class),
                         row.getLong(3),
-                        row.getObject(4, LocalDateTime.class)))
+                        instant(row.getObject(4, LocalDateTime.class))))
                 .list();
     }
 
     /** Since when each redirect of a site is there, by its id. */
     @Transactional(readOnly = true)
-    Map<String, LocalDateTime> since(String siteId) {
+    public Map<String, Instant> since(String siteId) {
         return db
                 .sql("select redirect_id, since from redirect_since where site_id = ?")
                 .param(siteId)
-                .query((row, n) -> Map.entry(row.getString(1), row.getObject(2, LocalDateTime.class)))
+                .query((row, n) -> Map.entry(row.getString(1), instant(row.getObject(2, LocalDateTime.class))))
                 .list()
                 .stream()
                 .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
@@ -184,17 +185,20 @@ public class Visits {
      * @param browsers how often by what says which language its person reads
      * @param lastAt when last
      */
-    record Missed(String path, long count, long browsers, LocalDateTime lastAt) {}
+    public record Missed(String path, long count, long browsers, Instant lastAt) {}
 
     /** What found nothing on a site in the last days, asked for most first. */
     @Transactional(readOnly = true)
-    List<Missed> missed(String siteId, int days, int most) {
+    public List<Missed> missed(String siteId, int days, int most) {
         return db.sql(
                         "select path, sum(count), sum(browsers), max(last_at) from missed_visit where site_id = ? and day > ?"
                                 + " group by path order by 2 desc, 4 desc limit " + most)
                 .params(siteId, today().minusDays(days))
                 .query((row, n) -> new Missed(
-                        row.getString(1), row.getLong(2), row.getLong(3), row.getObject(4, LocalDateTime.class)))
+                        row.getString(1),
+                        row.getLong(2),
+                        row.getLong(3),
+                        instant(row.getObject(4, LocalDateTime.class))))
                 .list();
     }
 
@@ -205,11 +209,11 @@ public class Visits {
      * @param host host name of the page that led there
      * @param count how often
      */
-    record Referred(String path, String host, long count) {}
+    public record Referred(String path, String host, long count) {}
 
     /** From where people came who found nothing on a site. */
     @Transactional(readOnly = true)
-    List<Referred> referred(String siteId) {
+    public List<Referred> referred(String siteId) {
         return db.sql("select path, host, count from missed_referrer where site_id = ? order by count desc")
                 .param(siteId)
                 .query((row, n) -> new Referred(row.getString(1), row.getString(2), row.getLong(3)))
@@ -222,16 +226,17 @@ public class Visits {
      * @param path a path, or the folder above several
      * @param under whether everything under it is meant
      */
-    record Ignored(String path, boolean under) {
+    public record Ignored(String path, boolean under) {
 
-        boolean holds(String asked) {
+        /** Whether a path that was asked for is meant. */
+        public boolean holds(String asked) {
             return under ? asked.startsWith(path) : asked.equals(path);
         }
     }
 
     /** What the people of a site do not want to hear of. */
     @Transactional(readOnly = true)
-    List<Ignored> ignored(String siteId) {
+    public List<Ignored> ignored(String siteId) {
         return db.sql("select path, under from missed_ignored where site_id = ? order by path")
                 .param(siteId)
                 .query((row, n) -> new Ignored(row.getString(1), row.getBoolean(2)))
@@ -240,7 +245,7 @@ public class Visits {
 
     /** Remembers, or forgets, what the people of a site do not want to hear of. */
     @Transactional
-    void ignore(String siteId, Ignored what, boolean ignored) {
+    public void ignore(String siteId, Ignored what, boolean ignored) {
         if (ignored) {
             db.sql("insert ignore into missed_ignored (site_id, path, under, at) values (?, ?, ?, ?)")
                     .params(siteId, what.path(), what.under(), now())
@@ -250,5 +255,9 @@ public class Visits {
                     .params(siteId, what.path(), what.under())
                     .update();
         }
+    }
+
+    private static Instant instant(LocalDateTime time) {
+        return time.toInstant(ZoneOffset.UTC);
     }
 }

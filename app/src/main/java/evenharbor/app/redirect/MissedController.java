@@ -1,31 +1,20 @@
-package evenharbor.app.visit;
+package evenharbor.app.redirect;
 
-import evenharbor.app.redirect.OldPaths;
-import evenharbor.app.redirect.RedirectFacts;
-import evenharbor.app.redirect.RedirectSet;
-import evenharbor.app.redirect.RedirectSets;
 import evenharbor.app.site.Sites;
-import evenharbor.core.redirect.Redirect;
+import evenharbor.app.visit.Visits;
 import evenharbor.core.redirect.Redirects;
 import evenharbor.core.redirect.SiteFacts;
 import evenharbor.core.visit.MissKind;
-import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
-import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -33,13 +22,12 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Missed visits, and how often redirects were followed, over HTTP. */
+/** Missed visits over HTTP. */
 @RestController
-@RequestMapping("/api/sites/{siteId}")
-class VisitController {
+@RequestMapping("/api/sites/{siteId}/missed-visits")
+class MissedController {
 
     private static final int DAYS = 30;
-    private static final int YEAR = 365;
     private static final int MOST_MISSED = 1_000;
     private static final int MOST_SUGGESTED = 300;
     private static final int MOST_SUGGESTIONS = 3;
@@ -50,46 +38,14 @@ class VisitController {
     private final RedirectFacts facts;
     private final OldPaths past;
     private final Sites sites;
-    private final Clock clock;
 
-    VisitController(Visits visits, RedirectSets sets, RedirectFacts facts, OldPaths past, Sites sites, Clock clock) {
+    MissedController(Visits visits, RedirectSets sets, RedirectFacts facts, OldPaths past, Sites sites) {
         this.visits = visits;
         this.sets = sets;
         this.facts = facts;
         this.past = past;
         this.sites = sites;
-        this.clock = clock;
     }
-
-    /** How often on a day (UTC). */
-    record DayView(LocalDate day, long follows) {}
-
-    /**
-     * How a redirect is used.
-     *
-     * @param redirect its id
-     * @param follows how often it was followed in the last year
-     * @param lastAt when last; null when never
-     * @param since since when it is there; null when that is not known
-     * @param unusedForAYear whether it is there for a year and nobody followed it in that time
-     * @param days the last 30 days on which it was followed
-     */
-    record UseView(
-            String redirect,
-            long follows,
-            @Schema(nullable = true) Instant lastAt,
-            @Schema(nullable = true) Instant since,
-            boolean unusedForAYear,
-            List<DayView> days) {}
-
-    /**
-     * How the redirects of a site are used.
-     *
-     * @param links how many redirects led someone on in the last year
-     * @param follows how often
-     * @param uses each redirect's use
-     */
-    record UsesView(long links, long follows, List<UseView> uses) {}
 
     /** Where people came from. */
     record ReferrerView(String host, long count, boolean own) {}
@@ -134,36 +90,7 @@ class VisitController {
             boolean under,
             boolean ignored) {}
 
-    @GetMapping("/redirects/uses")
-    UsesView uses(@PathVariable String siteId) {
-        RedirectSet set = sets.of(siteId);
-        Map<String, List<Visits.DayOfUse>> byRule =
-                visits.uses(siteId, YEAR).stream().collect(Collectors.groupingBy(Visits.DayOfUse::redirect));
-        Map<String, LocalDateTime> since = visits.since(siteId);
-        List<UseView> uses = new ArrayList<>();
-        for (Redirect rule : sets.rules(set).list()) {
-            List<Visits.DayOfUse> days = byRule.getOrDefault(rule.id(), List.of());
-            Instant begun = since.containsKey(rule.id()) ? at(since.get(rule.id())) : null;
-            uses.add(new UseView(
-                    rule.id(),
-                    days.stream().mapToLong(Visits.DayOfUse::follows).sum(),
-                    days.isEmpty() ? null : at(days.get(days.size() - 1).lastAt()),
-                    begun,
-                    days.isEmpty()
-                            && begun != null
-                            && begun.isBefore(clock.instant().minus(Duration.ofDays(YEAR))),
-                    days.stream()
-                            .filter(d -> d.day().isAfter(today().minusDays(DAYS)))
-                            .map(d -> new DayView(d.day(), d.follows()))
-                            .toList()));
-        }
-        return new UsesView(
-                uses.stream().filter(u -> u.follows() > 0).count(),
-                uses.stream().mapToLong(UseView::follows).sum(),
-                uses);
-    }
-
-    @GetMapping("/missed-visits")
+    @GetMapping
     MissedVisitsView missed(@PathVariable String siteId) {
         sites.mine(siteId);
         Redirects rules = sets.rules(sets.of(siteId));
@@ -191,7 +118,7 @@ class VisitController {
                     path,
                     kind,
                     missed.count(),
-                    at(missed.lastAt()),
+                    missed.lastAt(),
                     before,
                     from.subList(0, Math.min(MOST_REFERRERS, from.size())),
                     suggests ? old.meant(path, MOST_SUGGESTIONS) : List.of()));
@@ -211,18 +138,10 @@ class VisitController {
         return byPath;
     }
 
-    @PutMapping("/missed-visits/ignored")
+    @PutMapping("/ignored")
     MissedVisitsView ignore(@PathVariable String siteId, @Valid @RequestBody Ignoring form) {
         sites.mine(siteId);
         visits.ignore(siteId, new Visits.Ignored(form.path(), form.under()), form.ignored());
         return missed(siteId);
-    }
-
-    private LocalDate today() {
-        return clock.instant().atOffset(ZoneOffset.UTC).toLocalDate();
-    }
-
-    private static Instant at(LocalDateTime time) {
-        return time.toInstant(ZoneOffset.UTC);
     }
 }
