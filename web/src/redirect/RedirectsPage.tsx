@@ -16,6 +16,9 @@ import { RuleUse } from './RuleUse';
 import { TryUrl } from './TryUrl';
 import { BLANK, type Redirects } from './words';
 
+/** Links in a row that are still large enough to be hit. */
+const SMALL = 'inline-block min-h-[25px]';
+
 /** The redirects of a site: the list, and the sheet of the one that is selected. */
 export function RedirectsPage() {
   const site = useThisSite();
@@ -97,10 +100,14 @@ function Summary({
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h2 className="text-lg">{counted(redirects.rules.length, 'redirect')}</h2>
         <span className="flex flex-wrap gap-x-4">
-          <Link to={`/sites/${site.id}/where/redirects`}>New redirect</Link>
-          <Link to={`/sites/${site.id}/where/redirects/bring`}>Bring in many</Link>
+          <Link className={SMALL} to={`/sites/${site.id}/where/redirects`}>
+            New redirect
+          </Link>
+          <Link className={SMALL} to={`/sites/${site.id}/where/redirects/bring`}>
+            Bring in many
+          </Link>
           {redirects.rules.length > 0 && (
-            <a href={`/api/sites/${site.id}/redirects/file`} download>
+            <a className={SMALL} href={`/api/sites/${site.id}/redirects/file`} download>
               Export as CSV
             </a>
           )}
@@ -114,7 +121,10 @@ function Summary({
           </span>
         )}
         {redirects.findings.length > 0 && (
-          <Link to={`/sites/${site.id}/where/redirects#findings`} className="flex items-center gap-1.5">
+          <Link
+            to={`/sites/${site.id}/where/redirects#findings`}
+            className={'flex min-h-[25px] items-center gap-1.5'}
+          >
             {redirects.findings.some((f) => f.serious) && <Diamond />}
             {counted(redirects.findings.length, 'finding')}
           </Link>

@@ -43,7 +43,7 @@ export function LinkButton(rest: ButtonHTMLAttributes<HTMLButtonElement>) {
     <button
       type="button"
       {...rest}
-      className="decoration-water underline underline-offset-3 hover:decoration-current disabled:opacity-55"
+      className="decoration-water min-h-[25px] underline underline-offset-3 hover:decoration-current disabled:opacity-55"
     />
   );
 }

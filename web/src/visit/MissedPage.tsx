@@ -180,7 +180,10 @@ function MissedRow({
           {missed.meant[0] && <span className="text-soft text-[0.93rem]">{likeness(missed.meant[0])}</span>}
         </div>
         <p className="mt-1 flex flex-wrap gap-x-4">
-          <Link to={`/sites/${siteId}/where/redirects?from=${encodeURIComponent(missed.path)}`}>
+          <Link
+            className="inline-block min-h-[25px]"
+            to={`/sites/${siteId}/where/redirects?from=${encodeURIComponent(missed.path)}`}
+          >
             {missed.meant.length > 0 ? 'Lead elsewhere' : 'Choose where it leads'}
           </Link>
           <LinkButton
