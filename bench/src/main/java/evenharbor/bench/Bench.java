@@ -22,8 +22,10 @@ public final class Bench {
         Path folder = Path.of(arguments[2]);
         Map<String, Measurement> all = new LinkedHashMap<>();
         all.put("routes", RoutesBench::run);
+        all.put("redirects", RedirectBench::run);
         all.put("difference", DifferenceBench::run);
         all.put("visitors", () -> VisitorsBench.run(folder.resolve("visitors")));
+        all.put("counting", () -> CountingBench.run(folder.resolve("counting")));
         all.put("tls", () -> TlsBench.run(folder.resolve("tls")));
         all.put("intake", () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run());
         all.put("addresses", () -> AddressBench.run(folder.resolve("addresses")));

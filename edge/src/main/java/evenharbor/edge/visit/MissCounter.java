@@ -10,13 +10,15 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLongArray;
 import java.util.concurrent.atomic.LongAdder;
 import java.util.stream.Stream;
 
 /**
  * Counts paths that found nothing, within a bound. When a scanner asks for a million different paths, those that are
- * asked for again and again keep their place: which stay is decided by how often each was asked for (TinyLFU), so what
- * goes is what was asked for once.
+ * asked for again and again keep their place: while many new paths come, one gets a place when it is asked for again, and
+ * which stay is decided by how often each was asked for (TinyLFU), so what goes is what was asked for once.
  */
 final class MissCounter {
 
@@ -34,6 +36,14 @@ final class MissCounter {
 
     /** The most host names remembered for one path in one batch. */
     private static final int MOST_REFERRERS = 8;
+
+    /** From so many new paths in one batch on, a path gets a place when it is asked for a second time. */
+    private static final int MOST_FRESH = 1_000;
+
+    private static final int SEEN_WORDS_LOG = 14;
+
+    private final AtomicInteger fresh = new AtomicInteger();
+    private final AtomicLongArray seen = new AtomicLongArray(1 << SEEN_WORDS_LOG);
 
     private record Key(String site, String path) {}
 
@@ -65,7 +75,18 @@ final class MissCounter {
     }
 
     private void add(String site, String path, long count, long browsers, Map<String, Long> referrers) {
-        Counts counts = held.get(new Key(site, path), k -> new Counts());
+        Key key = new Key(site, path);
+        Counts counts = held.getIfPresent(key);
+        if (counts == null) {
+            if (crowded() && !askedBefore(key)) {
+                return;
+            }
+            counts = held.get(key, k -> new Counts());
+        }
+        add(counts, count, browsers, referrers);
+    }
+
+    private static void add(Counts counts, long count, long browsers, Map<String, Long> referrers) {
         counts.all.add(count);
         if (browsers > 0) {
             counts.browsers.add(browsers);
@@ -75,6 +96,24 @@ final class MissCounter {
                 counts.referrers.add(host, times);
             }
         });
+    }
+
+    /** Whether so many new paths came since the last batch that most of them will never be asked for again. */
+    private boolean crowded() {
+        return fresh.incrementAndGet() > MOST_FRESH;
+    }
+
+    /**
+     * Whether a path was asked for since the last batch, and remembers that it was. Now and then another path is taken for
+     * it; that one then has a place it need not have.
+     */
+    private boolean askedBefore(Key key) {
+        int hash = key.hashCode() * 0x9E3779B1;
+        int word = hash >>> 32 - SEEN_WORDS_LOG;
+        long bit = 1L << (hash & 63);
+        long bits = seen.getPlain(word);
+        seen.setPlain(word, bits | bit);
+        return (bits & bit) != 0;
     }
 
     private void pushedOut(Key key, Counts counts) {
@@ -95,6 +134,11 @@ final class MissCounter {
     /** What was counted since it was last handed on: of each site the paths asked for most. */
     List<Batch.Miss> take() {
         List<Map.Entry<Key, Counts>> waiting = new ArrayList<>();
+        if (fresh.getAndSet(0) > MOST_FRESH) {
+            for (int i = 0; i < seen.length(); i++) {
+                seen.setPlain(i, 0);
+            }
+        }
         Map<Key, Counts> out = new HashMap<>(pushedOut);
         out.keySet().forEach(pushedOut::remove);
         Stream.concat(held.asMap().entrySet().stream(), out.entrySet().stream())
