@@ -63,7 +63,7 @@ export function BringUrls({ site }: { site: SiteView }) {
           <p className="mb-2">
             {missing.length === 0
               ? 'Every one of them leads somewhere already.'
-              : `${counted(missing.length, 'URL')} would find nothing${fine - wrong.length > 0 ? `; ${String(fine - wrong.length)} lead somewhere already` : ''}.`}
+              : `${counted(missing.length, 'URL')} would find nothing${fine - wrong.length > 0 ? `; ${String(fine - wrong.length)} ${fine - wrong.length === 1 ? 'leads' : 'lead'} somewhere already` : ''}.`}
           </p>
           {wrong.map((m) => (
             <p key={m.url} className="text-magenta [overflow-wrap:anywhere]">

@@ -179,7 +179,7 @@ function MissedRow({
           ))}
           {missed.meant[0] && <span className="text-soft text-[0.93rem]">{likeness(missed.meant[0])}</span>}
         </div>
-        <p className="mt-1 flex flex-wrap gap-x-4">
+        <p className="mt-1 flex flex-wrap items-baseline gap-x-4">
           <Link
             className="inline-block min-h-[25px]"
             to={`/sites/${siteId}/where/redirects?from=${encodeURIComponent(missed.path)}`}

@@ -262,7 +262,7 @@ class DemoLoader implements ApplicationRunner {
             for (Redirect rule : rules) {
                 long times = Math.floorMod(
                         (rule.source().path() + day * 7919).hashCode() >> 3,
-                        1 + rule.source().path().length() % 6);
+                        2 + rule.source().path().length() % 5);
                 if (times > 0) {
                     follows.put(new Batch.Follow(siteId, rule.id()), times);
                 }
