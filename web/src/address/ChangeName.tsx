@@ -110,7 +110,7 @@ function Touched({ site, address }: { site: SiteView; address: Schemas['Address'
   const [all, setAll] = useState(false);
   if (impact.isPending) return <Loading />;
   if (impact.error) return <Trouble error={impact.error} />;
-  const { mentions, moreMentions, pointers, visits } = impact.data;
+  const { mentions, moreMentions, pointers, redirects, visits } = impact.data;
   const links = mentions.filter((m) => m.link).length;
   return (
     <>
@@ -127,6 +127,16 @@ function Touched({ site, address }: { site: SiteView; address: Schemas['Address'
             The pointer {p.address} of {p.site} leads to it.
           </li>
         ))}
+        {redirects.slice(0, FIRST).map((r) => (
+          <li key={r.redirect}>
+            The redirect of{' '}
+            <Link to={`/sites/${r.siteId}/where/redirects/${r.redirect}`} className="mono">
+              {r.source}
+            </Link>{' '}
+            {r.siteId === site.id ? '' : `of ${r.site} `}leads to it.
+          </li>
+        ))}
+        {redirects.length > FIRST && <li>So do {counted(redirects.length - FIRST, 'more redirect')}.</li>}
       </ul>
       {mentions.length > 0 && (
         <ul className="border-water mb-3 border-t">

@@ -59,6 +59,8 @@ export function ReviewPage() {
   }
   const { changes, rightsConfirmed, draftRevision } = review.data;
   const going = changes.filter((c) => !heldBack.has(c.path)).length;
+  // A page that is held back does not move, so its old link needs nothing.
+  const held = new Set([...heldBack].map((path) => `/${path}`.replace(/\/index\.html$/, '/')));
   const nothing = going === 0 && anyway.size === 0;
   const chosen =
     changes.find((c) => c.path === search.get('path')) ?? changes.find((c) => c.page) ?? changes[0];
@@ -150,7 +152,7 @@ export function ReviewPage() {
                 <Trouble error={publish.error} />
               </div>
               <ProposedRedirects
-                proposals={review.data.redirects}
+                proposals={review.data.redirects.filter((p) => !held.has(p.to))}
                 declined={declined}
                 onDecline={setDeclined}
               />

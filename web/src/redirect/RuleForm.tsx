@@ -1,5 +1,6 @@
 import { useDeferredValue, useId, useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { Schemas } from '../api/client';
 import { usePages } from '../api/queries';
 import type { SiteView } from '../site/SiteFrame';
 import { Button } from '../ui/Button';
@@ -34,6 +35,8 @@ export function RuleForm({ site, rule, begin, ruleOf }: Props) {
     change.reset();
     setForm({ ...form, ...part });
   };
+  /** What a mend makes of this rule; nothing when it is about others, or takes the rule away. */
+  const own = (mend: Schemas['MendView']) => mend.put.find((r) => r.id === (fresh ? 'new' : rule.id));
   const changed = JSON.stringify(form) !== JSON.stringify(rule);
   return (
     <form
@@ -106,15 +109,19 @@ export function RuleForm({ site, rule, begin, ruleOf }: Props) {
         {(fresh || changed ? (current?.findings ?? []) : (sense.data?.findings ?? [])).map((finding) => (
           <div key={`${finding.kind} ${finding.rule}`} className="mb-2">
             <FindingLine finding={finding} ruleOf={(id) => (id === 'new' ? form : ruleOf(id))} />
-            {!fresh && !changed && (
-              <Mends
-                finding={finding}
-                busy={change.isPending}
-                onMend={(mend) => {
+            <Mends
+              finding={{
+                ...finding,
+                mends: finding.mends.filter((m) => !(fresh || changed) || own(m) !== undefined),
+              }}
+              busy={change.isPending}
+              onMend={(mend) => {
+                const mended = own(mend);
+                if ((fresh || changed) && mended) setForm({ ...mended, id: form.id });
+                else
                   change.mutate({ put: mend.put, remove: mend.remove, what: `mended ${sourceText(rule)}` });
-                }}
-              />
-            )}
+              }}
+            />
           </div>
         ))}
       </div>

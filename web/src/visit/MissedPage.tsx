@@ -50,7 +50,10 @@ export function MissedPage() {
             The last 30 days.{' '}
             {missed.data.mended > 0 &&
               `${counted(missed.data.mended, 'path')} of that time ${missed.data.mended === 1 ? 'is' : 'are'} answered by now. `}
-            Who it was is not kept.
+            Who it was is not kept.{' '}
+            <a href={`/api/sites/${site.id}/missed-visits/file`} download>
+              Export as CSV
+            </a>
           </p>
           <MovedAtOnce siteId={site.id} missed={links} />
           <Trouble error={ignore.error} />

@@ -294,6 +294,10 @@ class RedirectTest {
                 .isEqualTo(Map.of(
                         "/beans.html", "LINK", "/abuot.html", "LINK", "/.env", "KNOCK", "/random-4711", "KNOCK"));
 
+        assertThat(person.get(at("/missed-visits/file")).is(200).text())
+                .contains("/beans.html,link,3,")
+                .contains(",friend.example,/seeds/broad-beans.html\r\n");
+
         change(List.of(rule("/beans.html", "/seeds/broad-beans.html")), Set.of())
                 .is(200);
         JsonNode ignored = person.put(
@@ -444,6 +448,40 @@ class RedirectTest {
                 .asString();
         assertThat(texts(person.get("/api/sites/" + copy + "/redirects").json().get("rules"), "source"))
                 .containsExactly("/a");
+    }
+
+    @Test
+    void aChangeOfNameTellsOfTheRedirectsThatNameIt() {
+        change(
+                        List.of(
+                                rule("/there", "http://redirected-elsewhere.example/"),
+                                rule("/round", "http://" + host + ":7080/about.html")),
+                        Set.of())
+                .is(200);
+        String other = person.site("Other");
+        person.post(
+                        "/api/sites/" + other + "/redirects/changes",
+                        Map.of(
+                                "put",
+                                List.of(rule("/garden", "http://" + host + "/")),
+                                "remove",
+                                List.of(),
+                                "what",
+                                "x"))
+                .is(200);
+        String address = person.get(at("/where"))
+                .json()
+                .get("addresses")
+                .get(0)
+                .get("address")
+                .get("id")
+                .asString();
+        JsonNode impact =
+                person.get(at("/addresses/" + address + "/impact")).is(200).json();
+        assertThat(texts(impact.get("redirects"), "source")).containsExactly("/garden");
+        assertThat(texts(redirects().get("rules"), "target"))
+                .as("a page of the site itself is kept as a path")
+                .contains("/about.html");
     }
 
     @Test

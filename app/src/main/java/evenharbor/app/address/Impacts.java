@@ -13,6 +13,7 @@ import evenharbor.core.address.Role;
 import evenharbor.core.draft.SitePath;
 import evenharbor.core.version.FileEntry;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
@@ -34,6 +35,7 @@ public class Impacts {
     private final Drafts drafts;
     private final Manifests manifests;
     private final Visits visits;
+    private final List<RedirectsNaming> redirects;
 
     Impacts(
             Addresses addresses,
@@ -42,7 +44,8 @@ public class Impacts {
             Sites sites,
             Drafts drafts,
             Manifests manifests,
-            Visits visits) {
+            Visits visits,
+            List<RedirectsNaming> redirects) {
         this.addresses = addresses;
         this.repository = repository;
         this.places = places;
@@ -50,6 +53,7 @@ public class Impacts {
         this.drafts = drafts;
         this.manifests = manifests;
         this.visits = visits;
+        this.redirects = redirects;
     }
 
     /** A place in a page or style sheet that names the address. */
@@ -58,6 +62,9 @@ public class Impacts {
     /** A pointer that leads to the address. */
     public record Pointer(String siteId, String site, String address) {}
 
+    /** A redirect that leads to the address. */
+    public record NamingRedirect(String siteId, String site, String redirect, String source) {}
+
     /**
      * What a change of an address's name touches.
      *
@@ -65,6 +72,7 @@ public class Impacts {
      * @param mentions where the account's own pages name it
      * @param moreMentions how many there are besides those listed
      * @param pointers pointers of the account that lead to it
+     * @param redirects redirects of the account that lead to it by its whole URL
      * @param visits visits of the last 30 days that came by it
      * @param places where the owner gave it out and has not mended it yet
      */
@@ -73,6 +81,7 @@ public class Impacts {
             List<Mention> mentions,
             int moreMentions,
             List<Pointer> pointers,
+            List<NamingRedirect> redirects,
             long visits,
             List<String> places) {}
 
@@ -116,8 +125,18 @@ public class Impacts {
                 mentions.stream().limit(MOST_MENTIONS).toList(),
                 Math.max(0, mentions.size() - MOST_MENTIONS),
                 pointers,
+                redirects(host, address.path()),
                 visits.since(address.hostName(), DAYS),
                 unmended);
+    }
+
+    private List<NamingRedirect> redirects(HostName host, String path) {
+        Map<String, String> titles = new HashMap<>();
+        sites.mine().forEach(site -> titles.put(site.id(), site.title()));
+        return redirects.stream()
+                .flatMap(r -> r.naming(List.copyOf(titles.keySet()), host, path).stream())
+                .map(r -> new NamingRedirect(r.siteId(), titles.get(r.siteId()), r.id(), r.source()))
+                .toList();
     }
 
     private static boolean mayName(String path, FileEntry file) {

@@ -13,8 +13,10 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -127,6 +129,29 @@ class MissedController {
                 all,
                 mended,
                 ignored.stream().map(i -> new IgnoredView(i.path(), i.under())).toList());
+    }
+
+    @GetMapping(value = "/file", produces = "text/csv")
+    ResponseEntity<String> file(@PathVariable String siteId) {
+        String title = sites.mine(siteId).title();
+        return CsvOut.file(
+                "missed visits of " + title + ".csv",
+                CsvOut.of(
+                        List.of("path", "kind", "count", "last", "from", "meant"),
+                        missed(siteId).missed().stream()
+                                .map(MissedController::cells)
+                                .toList()));
+    }
+
+    private static List<String> cells(MissedView missed) {
+        return List.of(
+                missed.path(),
+                missed.kind().name().toLowerCase(Locale.ROOT),
+                String.valueOf(missed.count()),
+                missed.lastAt().toString(),
+                String.join(
+                        " ", missed.referrers().stream().map(ReferrerView::host).toList()),
+                missed.meant().isEmpty() ? "" : missed.meant().get(0).path());
     }
 
     private Map<String, List<ReferrerView>> referrers(String siteId) {

@@ -5,8 +5,6 @@ import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
-import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
 import evenharbor.app.problem.Problem;
 import evenharbor.core.redirect.QueryRule;
 import evenharbor.core.redirect.Redirect;
@@ -17,9 +15,6 @@ import evenharbor.core.redirect.RedirectReading;
 import evenharbor.core.redirect.RedirectStatus;
 import evenharbor.core.redirect.Source;
 import evenharbor.core.redirect.TypedRedirect;
-import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -38,9 +33,6 @@ final class RedirectFile {
 
     private static final List<String> COLUMNS = List.of(
             "source", "target", "status", "kind", "case", "slash", "query", "pages", "begins", "ends", "group", "note");
-
-    /** Cells that a spreadsheet would take for a formula begin with one of these. */
-    private static final String FORMULA = "=+-@\t\r";
 
     private RedirectFile() {}
 
@@ -100,7 +92,7 @@ final class RedirectFile {
             String text =
                     at < 0 || at >= csv.getFieldCount() ? "" : csv.getField(at).strip();
             // What was neutralised on the way out comes back as it was.
-            return text.length() > 1 && text.charAt(0) == '\'' && FORMULA.indexOf(text.charAt(1)) >= 0
+            return text.length() > 1 && text.charAt(0) == '\'' && CsvOut.FORMULA.indexOf(text.charAt(1)) >= 0
                     ? text.substring(1)
                     : text;
         }
@@ -218,17 +210,7 @@ final class RedirectFile {
 
     /** Writes rules as a file. */
     static String write(List<Redirect> rules) {
-        StringWriter text = new StringWriter();
-        try (CsvWriter csv =
-                CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(text)) {
-            csv.writeRecord(COLUMNS);
-            for (Redirect rule : rules) {
-                csv.writeRecord(cells(rule).stream().map(RedirectFile::harmless).toList());
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return text.toString();
+        return CsvOut.of(COLUMNS, rules.stream().map(RedirectFile::cells).toList());
     }
 
     private static List<String> cells(Redirect rule) {
@@ -247,9 +229,5 @@ final class RedirectFile {
                 rule.until().map(Instant::toString).orElse(""),
                 rule.group(),
                 rule.note());
-    }
-
-    private static String harmless(String cell) {
-        return !cell.isEmpty() && FORMULA.indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;
     }
 }

@@ -14,14 +14,10 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -97,16 +93,9 @@ class RedirectIntakeController {
 
     @GetMapping(value = "/file", produces = "text/csv")
     ResponseEntity<String> file(@PathVariable String siteId) {
-        String title = sites.mine(siteId).title();
-        return ResponseEntity.ok()
-                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename("redirects of " + title + ".csv", StandardCharsets.UTF_8)
-                                .build()
-                                .toString())
-                .body(RedirectFile.write(sets.rules(sets.of(siteId)).list()));
+        return CsvOut.file(
+                "redirects of " + sites.mine(siteId).title() + ".csv",
+                RedirectFile.write(sets.rules(sets.of(siteId)).list()));
     }
 
     @PostMapping("/file/sense")

@@ -29,14 +29,15 @@ final class SmallInternet implements AutoCloseable {
 
     static final TSIG KEY = new TSIG(TSIG.HMAC_SHA256, "harbor-key.", "c21hbGwgaW50ZXJuZXQgc2VjcmV0");
 
+    private static final int MOST_TRIES = 5;
+
     final PracticeClock clock = new PracticeClock(Clock.fixed(Instant.parse("2026-11-24T12:00:00Z"), ZoneOffset.UTC));
-    private final int port;
+    private int port;
     private final Path folder;
     private PracticeDns dns;
 
     SmallInternet(Path folder) {
         this.folder = folder;
-        this.port = freePort();
         start();
     }
 
@@ -48,8 +49,22 @@ final class SmallInternet implements AutoCloseable {
         }
     }
 
+    /** A port that is free for one protocol may be taken for the other, or by now: then another one is tried. */
     private void start() {
-        dns = new PracticeDns(
+        for (int tries = MOST_TRIES; dns == null; tries--) {
+            port = freePort();
+            try {
+                dns = started();
+            } catch (UncheckedIOException e) {
+                if (tries == 0) {
+                    throw e;
+                }
+            }
+        }
+    }
+
+    private PracticeDns started() {
+        return new PracticeDns(
                 new PracticeDns.Setup(
                         port,
                         folder,
@@ -67,6 +82,7 @@ final class SmallInternet implements AutoCloseable {
 
     void restart() throws IOException {
         dns.close();
+        dns = null;
         start();
     }
 
