@@ -1,8 +1,9 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { ChevronDown, ChevronRight, FileCode2, FileImage, FileText } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
+import { Filter } from '../ui/Filter';
+import { VirtualList } from '../ui/VirtualList';
 import { sizeText } from '../ui/Words';
 import { rowsOf, type Row } from './tree';
 
@@ -10,23 +11,15 @@ type FileView = Schemas['FileView'];
 
 const ROW = 30;
 
-/** The files of the draft as a tree; only the rows in sight are drawn. */
+/** The files of the draft as a tree. */
 export function FileLedger({ files, selected }: { files: FileView[]; selected: string }) {
   const [closed, setClosed] = useState<Set<string>>(new Set());
   const [filter, setFilter] = useState('');
-  const scroller = useRef<HTMLDivElement>(null);
   const rows = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
     const shown = wanted === '' ? files : files.filter((f) => f.path.toLowerCase().includes(wanted));
     return rowsOf(shown, wanted === '' ? closed : new Set());
   }, [files, closed, filter]);
-  // eslint-disable-next-line react-hooks/incompatible-library
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 12,
-  });
   const toggle = (folder: string) => {
     const next = new Set(closed);
     if (!next.delete(folder)) next.add(folder);
@@ -34,36 +27,17 @@ export function FileLedger({ files, selected }: { files: FileView[]; selected: s
   };
   return (
     <>
-      {files.length > 12 && (
-        <input
-          value={filter}
-          aria-label="Only files whose path has"
-          placeholder="Only files whose path has …"
-          onChange={(e) => {
-            setFilter(e.target.value);
-          }}
-          className="border-water bg-paper mb-2 w-full border px-2 py-1"
-        />
-      )}
-      <div ref={scroller} className="border-water max-h-[60vh] min-h-24 overflow-auto border-y" tabIndex={-1}>
-        <ul style={{ height: virtual.getTotalSize() }} className="relative">
-          {virtual.getVirtualItems().map((item) => {
-            const row = rows[item.index];
-            return (
-              row && (
-                <li key={row.path} className="absolute inset-x-0" style={{ top: item.start, height: ROW }}>
-                  <LedgerRow
-                    row={row}
-                    closed={closed.has(row.path)}
-                    current={row.path === selected}
-                    onToggle={toggle}
-                  />
-                </li>
-              )
-            );
-          })}
-        </ul>
-      </div>
+      {files.length > 12 && <Filter label="Only files whose path has" value={filter} onChange={setFilter} />}
+      <VirtualList rows={rows} height={ROW} keyOf={(row) => row.path} className="max-h-[60vh] min-h-24">
+        {(row) => (
+          <LedgerRow
+            row={row}
+            closed={closed.has(row.path)}
+            current={row.path === selected}
+            onToggle={toggle}
+          />
+        )}
+      </VirtualList>
     </>
   );
 }

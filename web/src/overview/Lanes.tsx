@@ -7,7 +7,7 @@ import { Flag } from '../ui/Flag';
 import { Diamond } from '../ui/Notice';
 import { Pennant } from '../ui/Pennant';
 import { HostName, PublicLink } from '../ui/Words';
-import { stepsOf } from './attention';
+import { newsOf } from './attention';
 
 type Lane = Schemas['LaneView'];
 
@@ -79,7 +79,7 @@ function Axis({ x, now }: { x: X; now: Date }) {
 function LaneRow({ lane, x, now }: { lane: Lane; x: X; now: Date }) {
   const { site } = lane;
   const main = site.addresses[0];
-  const steps = stepsOf(site);
+  const steps = newsOf(site);
   return (
     <>
       <div className="border-water border-b py-3 pr-3">

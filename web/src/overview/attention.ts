@@ -42,3 +42,14 @@ export function stepsOf(site: SiteView): Step[] {
   }
   return steps;
 }
+
+/** The same, and what may be of use besides. */
+export function newsOf(site: SiteView): Step[] {
+  const missed = counted(site.missedVisits, 'visit');
+  return [
+    ...stepsOf(site),
+    ...(site.missedVisits > 0
+      ? [{ words: `${missed} found nothing`, to: `/sites/${site.id}/where/missed`, attention: false }]
+      : []),
+  ];
+}

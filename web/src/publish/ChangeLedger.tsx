@@ -1,8 +1,7 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
 import { Check } from '../ui/Check';
+import { VirtualList } from '../ui/VirtualList';
 import { sizeText } from '../ui/Words';
 
 type Change = Schemas['ChangeView'];
@@ -36,14 +35,6 @@ interface Props {
 
 /** The change list. Unticking a row holds that change back from this publish. */
 export function ChangeLedger({ changes, heldBack, onHold, selected }: Props) {
-  const scroller = useRef<HTMLDivElement>(null);
-  // eslint-disable-next-line react-hooks/incompatible-library
-  const virtual = useVirtualizer({
-    count: changes.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 10,
-  });
   if (changes.length === 0) return null;
   const hold = (path: string, going: boolean) => {
     const next = new Set(heldBack);
@@ -65,50 +56,47 @@ export function ChangeLedger({ changes, heldBack, onHold, selected }: Props) {
           {heldBack.size === 0 ? 'Hold all back' : 'Take all along'}
         </button>
       </div>
-      <div ref={scroller} className="border-water max-h-[50vh] overflow-auto border-y" tabIndex={-1}>
-        <ul style={{ height: virtual.getTotalSize() }} className="relative">
-          {virtual.getVirtualItems().map((item) => {
-            const change = changes[item.index];
-            return (
-              change && (
-                <li
-                  key={change.path}
-                  className={`absolute inset-x-0 flex items-center gap-2 px-2 ${change.path === selected ? 'bg-land' : ''} ${heldBack.has(change.path) ? 'opacity-60' : ''}`}
-                  style={{ top: item.start, height: ROW }}
-                >
-                  <Check
-                    checked={!heldBack.has(change.path)}
-                    label={`Publish ${change.path}`}
-                    onChange={(going) => {
-                      hold(change.path, going);
-                    }}
-                  />
-                  <span aria-hidden className="mono w-4 text-center text-lg">
-                    {MARKS[change.kind][0]}
-                  </span>
-                  <Link
-                    to={`?path=${encodeURIComponent(change.path)}`}
-                    replace
-                    aria-current={change.path === selected}
-                    className="min-w-0 flex-1 no-underline hover:underline"
-                  >
-                    <span
-                      className={`mono block truncate ${change.page ? 'font-semibold' : ''}`}
-                      title={change.path}
-                    >
-                      {change.path}
-                    </span>
-                    <span className="text-soft block truncate text-[0.9rem]">
-                      {aboutChange(change)}
-                      {change.from !== null && ` from ${change.from}`}
-                    </span>
-                  </Link>
-                </li>
-              )
-            );
-          })}
-        </ul>
-      </div>
+      <VirtualList
+        rows={changes}
+        height={ROW}
+        keyOf={(change) => change.path}
+        look={(change) =>
+          `flex items-center gap-2 px-2 ${change.path === selected ? 'bg-land' : ''} ${heldBack.has(change.path) ? 'opacity-60' : ''}`
+        }
+        className="max-h-[50vh]"
+      >
+        {(change) => (
+          <>
+            <Check
+              checked={!heldBack.has(change.path)}
+              label={`Publish ${change.path}`}
+              onChange={(going) => {
+                hold(change.path, going);
+              }}
+            />
+            <span aria-hidden className="mono w-4 text-center text-lg">
+              {MARKS[change.kind][0]}
+            </span>
+            <Link
+              to={`?path=${encodeURIComponent(change.path)}`}
+              replace
+              aria-current={change.path === selected}
+              className="min-w-0 flex-1 no-underline hover:underline"
+            >
+              <span
+                className={`mono block truncate ${change.page ? 'font-semibold' : ''}`}
+                title={change.path}
+              >
+                {change.path}
+              </span>
+              <span className="text-soft block truncate text-[0.9rem]">
+                {aboutChange(change)}
+                {change.from !== null && ` from ${change.from}`}
+              </span>
+            </Link>
+          </>
+        )}
+      </VirtualList>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { Check } from '../ui/Check';
+import { Filter } from '../ui/Filter';
 
 interface Props {
   files: Schemas['FileView'][];
@@ -24,15 +25,7 @@ export function SendAnyway({ files, changed, chosen, onChoose }: Props) {
       <p className="text-soft my-2">
         Its stored content is read back and checked against its checksum before it goes live again.
       </p>
-      <input
-        value={filter}
-        aria-label="Only unchanged files whose path has"
-        placeholder="Only files whose path has …"
-        onChange={(e) => {
-          setFilter(e.target.value);
-        }}
-        className="border-water bg-paper mb-2 w-full border px-2 py-1"
-      />
+      <Filter label="Only unchanged files whose path has" value={filter} onChange={setFilter} />
       <ul className="border-water max-h-60 overflow-auto border-y">
         {found.slice(0, MOST_SHOWN).map((file) => (
           <li key={file.path} className="px-2 py-1">

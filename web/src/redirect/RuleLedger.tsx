@@ -1,10 +1,11 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
 import { Button } from '../ui/Button';
 import { Check } from '../ui/Check';
+import { Filter } from '../ui/Filter';
 import { Diamond, Trouble } from '../ui/Notice';
+import { VirtualList } from '../ui/VirtualList';
 import { counted } from '../ui/Words';
 import { useChangeRedirects } from './change';
 import { GONE, sourceText, targetText, type Redirects, type Rule } from './words';
@@ -20,13 +21,12 @@ interface Props {
 
 type Only = 'all' | 'findings' | 'unused' | 'proposed';
 
-/** The rules, several hundred as easy as three: filtered, grouped, many selected at once. Only rows in sight are drawn. */
+/** The rules, several hundred as easy as three: filtered, grouped, many selected at once. */
 export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
   const [filter, setFilter] = useState('');
   const [group, setGroup] = useState('');
   const [only, setOnly] = useState<Only>('all');
   const [ticked, setTicked] = useState<Set<string>>(new Set());
-  const scroller = useRef<HTMLDivElement>(null);
   const byRule = useMemo(() => new Map(uses.map((u) => [u.redirect, u])), [uses]);
   const found = useMemo(() => {
     const map = new Map<string, boolean>();
@@ -49,13 +49,6 @@ export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
           (only === 'proposed' && r.proposed)),
     );
   }, [redirects.rules, filter, group, only, found, byRule]);
-  // eslint-disable-next-line react-hooks/incompatible-library
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 10,
-  });
   const chosen = redirects.rules.filter((r) => ticked.has(r.id));
   const all = rows.length > 0 && rows.every((r) => ticked.has(r.id));
   if (redirects.rules.length === 0) {
@@ -70,14 +63,11 @@ export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
     <>
       {redirects.rules.length > 5 && (
         <div className="mb-2 flex flex-wrap gap-2">
-          <input
+          <Filter
+            label="Only redirects that have"
             value={filter}
-            aria-label="Only redirects that have"
-            placeholder="Only redirects that have …"
-            onChange={(e) => {
-              setFilter(e.target.value);
-            }}
-            className="border-water bg-paper min-w-40 flex-1 border px-2 py-1"
+            onChange={setFilter}
+            className="min-w-40 flex-1"
           />
           <select
             aria-label="Which redirects"
@@ -131,40 +121,37 @@ export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
           />
         )}
       </div>
-      <div ref={scroller} className="border-water max-h-[60vh] min-h-16 overflow-auto border-y" tabIndex={-1}>
-        <ul style={{ height: virtual.getTotalSize() }} className="relative">
-          {virtual.getVirtualItems().map((item) => {
-            const rule = rows[item.index];
-            return (
-              rule && (
-                <li
-                  key={rule.id}
-                  className={`border-water absolute inset-x-0 flex items-center gap-2 border-b px-2 ${rule.id === selected ? 'bg-land' : 'hover:bg-shoal'}`}
-                  style={{ top: item.start, height: ROW }}
-                >
-                  <Check
-                    label={`Select ${rule.source}`}
-                    checked={ticked.has(rule.id)}
-                    onChange={(on) => {
-                      const next = new Set(ticked);
-                      if (on) next.add(rule.id);
-                      else next.delete(rule.id);
-                      setTicked(next);
-                    }}
-                  />
-                  <RuleRow
-                    to={`/sites/${siteId}/where/redirects/${rule.id}`}
-                    rule={rule}
-                    follows={byRule.get(rule.id)?.follows ?? 0}
-                    found={found.get(rule.id)}
-                    current={rule.id === selected}
-                  />
-                </li>
-              )
-            );
-          })}
-        </ul>
-      </div>
+      <VirtualList
+        rows={rows}
+        height={ROW}
+        keyOf={(rule) => rule.id}
+        look={(rule) =>
+          `border-water flex items-center gap-2 border-b px-2 ${rule.id === selected ? 'bg-land' : 'hover:bg-shoal'}`
+        }
+        className="max-h-[60vh] min-h-16"
+      >
+        {(rule) => (
+          <>
+            <Check
+              label={`Select ${rule.source}`}
+              checked={ticked.has(rule.id)}
+              onChange={(on) => {
+                const next = new Set(ticked);
+                if (on) next.add(rule.id);
+                else next.delete(rule.id);
+                setTicked(next);
+              }}
+            />
+            <RuleRow
+              to={`/sites/${siteId}/where/redirects/${rule.id}`}
+              rule={rule}
+              follows={byRule.get(rule.id)?.follows ?? 0}
+              found={found.get(rule.id)}
+              current={rule.id === selected}
+            />
+          </>
+        )}
+      </VirtualList>
     </>
   );
 }

@@ -90,6 +90,22 @@ class RedirectTest {
         person.post(at("/draft/moves"), Map.of("from", from, "to", to)).is(200);
     }
 
+    private void publishDeclining(String proposal) {
+        Map<String, Object> form = Map.of(
+                "heldBack",
+                Set.of(),
+                "sentAnyway",
+                Set.of(),
+                "declinedRedirects",
+                Set.of(proposal),
+                "rightsConfirmed",
+                true,
+                "draftRevision",
+                person.draftRevision(site));
+        person.await(
+                person.post(at("/publications"), form).is(202).json().get("id").asString());
+    }
+
     private String sent(String path) {
         ApiClient.Answer answer = person.visit(host, path);
         return answer.status() + " " + answer.field("Location");
@@ -151,6 +167,22 @@ class RedirectTest {
     }
 
     @Test
+    void moreRulesThanVisitorsCanBearAreRefused() {
+        List<Object> patterns = new ArrayList<>();
+        for (int i = 0; i <= 500; i++) {
+            Map<String, Object> pattern = rule("/a" + i + "-{x}", "/beans.html");
+            pattern.put("kind", "PATTERN");
+            patterns.add(pattern);
+        }
+        assertThat(change(patterns, Set.of()).is(400).json().get("detail").asString())
+                .contains("at most 500 patterns")
+                .contains("Nothing was changed");
+        patterns.remove(0);
+        change(patterns, Set.of()).is(200);
+        assertThat(redirects().get("rules")).hasSize(500);
+    }
+
+    @Test
     void aRuleIsJudgedAsItIsTyped() {
         JsonNode sense = person.post(
                         at("/redirects/sense"), Map.of("rule", rule("http://" + host + ":7080/Old.html", "/bean.html")))
@@ -183,23 +215,7 @@ class RedirectTest {
                 .orElseThrow()
                 .get("key")
                 .asString();
-        person.await(person.post(
-                        at("/publications"),
-                        Map.of(
-                                "heldBack",
-                                Set.of(),
-                                "sentAnyway",
-                                Set.of(),
-                                "declinedRedirects",
-                                Set.of(declined),
-                                "rightsConfirmed",
-                                true,
-                                "draftRevision",
-                                person.draftRevision(site)))
-                .is(202)
-                .json()
-                .get("id")
-                .asString());
+        publishDeclining(declined);
         assertThat(sent("/beans.html")).isEqualTo("301 /seeds/beans.html");
         assertThat(sent("/about.html")).isEqualTo("404 ");
         assertThat(redirects().get("rules").get(0).get("proposed").asBoolean()).isTrue();
@@ -252,23 +268,7 @@ class RedirectTest {
     void missedVisitsAreListedWithWhatTheyMeantAndLeaveTheListWhenAnswered() {
         person.publish(site);
         move("beans.html", "seeds/broad-beans.html");
-        person.await(person.post(
-                        at("/publications"),
-                        Map.of(
-                                "heldBack",
-                                Set.of(),
-                                "sentAnyway",
-                                Set.of(),
-                                "declinedRedirects",
-                                Set.of("add /beans.html"),
-                                "rightsConfirmed",
-                                true,
-                                "draftRevision",
-                                person.draftRevision(site)))
-                .is(202)
-                .json()
-                .get("id")
-                .asString());
+        publishDeclining("add /beans.html");
         for (int i = 0; i < 3; i++) {
             person.visit(
                     host, "/beans.html", "Accept-Language", "en", "Referer", "https://friend.example/list?of=links");
@@ -294,6 +294,9 @@ class RedirectTest {
                 .isEqualTo(Map.of(
                         "/beans.html", "LINK", "/abuot.html", "LINK", "/.env", "KNOCK", "/random-4711", "KNOCK"));
 
+        assertThat(person.get("/api/sites/" + site).json().get("missedVisits").asLong())
+                .as("told on All sites, but for what no person asked for")
+                .isEqualTo(4);
         assertThat(person.get(at("/missed-visits/file")).is(200).text())
                 .contains("/beans.html,link,3,")
                 .contains(",friend.example,/seeds/broad-beans.html\r\n");
@@ -306,6 +309,8 @@ class RedirectTest {
                 .json();
         assertThat(texts(ignored.get("missed"), "path")).containsExactlyInAnyOrder("/.env", "/random-4711");
         assertThat(ignored.get("mended").asInt()).isEqualTo(1);
+        assertThat(person.get("/api/sites/" + site).json().get("missedVisits").asLong())
+                .isZero();
         person.put(at("/missed-visits/ignored"), Map.of("path", "/abuot.html", "under", false, "ignored", false))
                 .is(200);
         assertThat(texts(missed().get("missed"), "path")).contains("/abuot.html");

@@ -7,10 +7,6 @@ import evenharbor.app.route.Harbor;
 import evenharbor.core.address.AddressSight;
 import evenharbor.core.domain.InnerNumbers;
 import evenharbor.core.route.Decision;
-import evenharbor.edge.visit.VisitCounter;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.util.List;
 import java.util.Optional;
@@ -23,19 +19,14 @@ class Visitor {
 
     private final Harbor harbor;
     private final HarborProperties properties;
-    private final VisitProperties visits;
+    private final PlainClient plain;
     private final SecureClient secure;
-    private final HttpClient http;
 
-    Visitor(Harbor harbor, HarborProperties properties, VisitProperties visits, SecureClient secure) {
+    Visitor(Harbor harbor, HarborProperties properties, PlainClient plain, SecureClient secure) {
         this.harbor = harbor;
         this.properties = properties;
-        this.visits = visits;
+        this.plain = plain;
         this.secure = secure;
-        this.http = HttpClient.newBuilder()
-                .connectTimeout(visits.patience())
-                .followRedirects(HttpClient.Redirect.NEVER)
-                .build();
     }
 
     /** Opens an address at one of these numbers: by HTTPS, where visitors are sent on to it. */
@@ -80,14 +71,7 @@ class Visitor {
     }
 
     private CompletableFuture<HttpResponse<byte[]>> plain(Address address, String number) {
-        String literal = number.indexOf(':') >= 0 ? "[" + number + "]" : number;
-        HttpRequest request = HttpRequest.newBuilder(
-                        URI.create("http://" + literal + ":" + harbor.port() + address.path()))
-                .header("Host", address.hostName())
-                .header("User-Agent", VisitCounter.CHECKING_AGENT)
-                .timeout(visits.patience())
-                .build();
-        return http.sendAsync(request, HttpResponse.BodyHandlers.ofByteArray());
+        return plain.ask(address.hostName(), number, address.path());
     }
 
     private Optional<String> allowed(List<String> numbers) {

@@ -138,14 +138,13 @@ public class Drafts {
         DraftEntity draft = repository.lock(siteId).orElseThrow(() -> Problem.notFound("This draft"));
         if (expected.isPresent() && expected.getAsLong() != draft.revision) {
             String who = people.names(List.of(draft.changedBy)).of(draft.changedBy);
-            throw new Problem(
-                            ProblemType.STALE,
-                            who + " changed this draft since you opened it (" + draft.what
-                                    + "). Nothing was changed by you. Look at the draft as it is now, then try again.")
-                    .with("revision", draft.revision)
-                    .with("changedBy", who)
-                    .with("changedAt", draft.changedAt)
-                    .with("what", draft.what);
+            throw Problem.stale(
+                    who + " changed this draft since you opened it (" + draft.what
+                            + "). Nothing was changed by you. Look at the draft as it is now, then try again.",
+                    draft.revision,
+                    who,
+                    draft.changedAt,
+                    draft.what);
         }
         return draft;
     }

@@ -11,6 +11,7 @@ import evenharbor.app.draft.Drafts;
 import evenharbor.app.live.Live;
 import evenharbor.app.live.LiveStates;
 import evenharbor.app.publish.Review;
+import evenharbor.app.redirect.MissedVisits;
 import evenharbor.app.site.Site;
 import evenharbor.app.site.Sites;
 import evenharbor.app.version.Versions;
@@ -53,6 +54,7 @@ class Overview {
     private final LiveStates states;
     private final Review review;
     private final Versions versions;
+    private final MissedVisits missed;
     private final Activities activities;
     private final RepeatKeys repeats;
 
@@ -64,6 +66,7 @@ class Overview {
             LiveStates states,
             Review review,
             Versions versions,
+            MissedVisits missed,
             Activities activities,
             RepeatKeys repeats) {
         this.sites = sites;
@@ -73,6 +76,7 @@ class Overview {
         this.states = states;
         this.review = review;
         this.versions = versions;
+        this.missed = missed;
         this.activities = activities;
         this.repeats = repeats;
     }
@@ -92,6 +96,7 @@ class Overview {
             @Schema(nullable = true) Instant liveSince,
             List<Address> addresses,
             List<TroubleView> troubles,
+            long missedVisits,
             int changes,
             int files,
             boolean listed,
@@ -230,6 +235,7 @@ class Overview {
                 since,
                 names,
                 troubles(names),
+                missed.byPeople(site.id()),
                 review.of(site.id()).count(),
                 drafts.files(draft).count(),
                 site.settings().listed(),

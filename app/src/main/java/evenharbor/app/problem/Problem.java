@@ -1,5 +1,6 @@
 package evenharbor.app.problem;
 
+import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +20,23 @@ public final class Problem extends RuntimeException {
     /** A problem with one field of what was sent. */
     public static Problem field(String field, String sentence) {
         return new Problem(ProblemType.INVALID, sentence).with("violations", List.of(new Violation(field, sentence)));
+    }
+
+    /**
+     * A change for a state that someone has changed since it was looked at.
+     *
+     * @param sentence what happened, what is unchanged and what to do
+     * @param revision the revision as it is now
+     * @param who who changed it
+     * @param at when
+     * @param what what was done
+     */
+    public static Problem stale(String sentence, long revision, String who, Instant at, String what) {
+        return new Problem(ProblemType.STALE, sentence)
+                .with("revision", revision)
+                .with("changedBy", who)
+                .with("changedAt", at)
+                .with("what", what);
     }
 
     /** A thing that is not there or belongs to somebody else; the two are not told apart. */

@@ -144,7 +144,7 @@ class RedirectController {
      */
     record RuleChanges(
             @Valid @NotNull List<Rule> put,
-            @NotNull Set<String> remove,
+            @NotNull Set<@NotNull String> remove,
             @NotNull String what) {}
 
     @GetMapping

@@ -16,6 +16,7 @@ import evenharbor.app.version.RedirectsNow;
 import evenharbor.app.version.Versions;
 import evenharbor.core.redirect.Redirect;
 import evenharbor.core.redirect.Redirects;
+import evenharbor.core.redirect.Source;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
@@ -39,6 +40,9 @@ public class RedirectSets implements RedirectsNow {
 
     /** The most rules of a site. */
     public static final int MOST_RULES = 50_000;
+
+    /** The most patterns of a site: patterns at the same place of a path are tried one after the other. */
+    static final int MOST_PATTERNS = 500;
 
     private final RedirectSetRepository repository;
     private final RedirectContents contents;
@@ -130,13 +134,27 @@ public class RedirectSets implements RedirectsNow {
         }
         after.addAll(added);
         since(siteId, added);
-        if (after.size() > MOST_RULES) {
+        checkSize(after);
+        return put(set, contents.put(after), what);
+    }
+
+    private static void checkSize(List<Redirect> rules) {
+        if (rules.size() > MOST_RULES) {
             throw new Problem(
                     ProblemType.INVALID,
                     "A site holds at most " + MOST_RULES
                             + " redirects. Nothing was changed. Use one rule for a whole folder.");
         }
-        return put(set, contents.put(after), what);
+        long patterns = rules.stream()
+                .filter(rule -> rule.source().kind() == Source.Kind.PATTERN)
+                .count();
+        if (patterns > MOST_PATTERNS) {
+            throw new Problem(
+                    ProblemType.INVALID,
+                    "A site holds at most " + MOST_PATTERNS
+                            + " patterns, so that none of its visitors waits. Nothing was changed. Use one pattern for"
+                            + " many paths, or rules for one path each.");
+        }
     }
 
     private void since(String siteId, List<Redirect> added) {
@@ -200,14 +218,13 @@ public class RedirectSets implements RedirectsNow {
         RedirectSetEntity set = repository.lock(siteId).orElseGet(() -> fresh(siteId));
         if (expected.isPresent() && expected.getAsLong() != set.revision) {
             String who = people.names(List.of(set.changedBy)).of(set.changedBy);
-            throw new Problem(
-                            ProblemType.STALE,
-                            who + " changed the redirects since you opened them (" + set.what
-                                    + "). Nothing was changed by you. Look at them as they are now, then try again.")
-                    .with("revision", set.revision)
-                    .with("changedBy", who)
-                    .with("changedAt", set.changedAt)
-                    .with("what", set.what);
+            throw Problem.stale(
+                    who + " changed the redirects since you opened them (" + set.what
+                            + "). Nothing was changed by you. Look at them as they are now, then try again.",
+                    set.revision,
+                    who,
+                    set.changedAt,
+                    set.what);
         }
         return set;
     }

@@ -54,65 +54,44 @@ public record Redirect(
                 false);
     }
 
-    /** The same rule with another target and status. */
+    /** The same rule with another target, status and query. */
     public Redirect leadingTo(String other, RedirectStatus otherStatus, QueryRule otherQuery) {
-        return new Redirect(
-                id,
-                source,
-                other,
-                otherStatus,
-                ignoresCase,
-                exactSlash,
-                otherQuery,
-                pagesFirst,
-                from,
-                until,
-                group,
-                note,
-                proposed);
+        return copy(id, other, otherStatus, ignoresCase, otherQuery, pagesFirst, proposed);
     }
 
     /** The same rule, with pages that exist coming first. */
     public Redirect sparingPages() {
-        return new Redirect(
-                id, source, target, status, ignoresCase, exactSlash, query, true, from, until, group, note, proposed);
+        return copy(id, target, status, ignoresCase, query, true, proposed);
     }
 
     /** The same rule, with capital and small letters told apart. */
     public Redirect mindingCase() {
-        return new Redirect(
-                id, source, target, status, false, exactSlash, query, pagesFirst, from, until, group, note, proposed);
+        return copy(id, target, status, false, query, pagesFirst, proposed);
     }
 
     /** The same rule under an id. */
     public Redirect named(String other) {
-        return new Redirect(
-                other,
-                source,
-                target,
-                status,
-                ignoresCase,
-                exactSlash,
-                query,
-                pagesFirst,
-                from,
-                until,
-                group,
-                note,
-                proposed);
+        return copy(other, target, status, ignoresCase, query, pagesFirst, proposed);
     }
 
     /** The same rule, as one that the harbor proposed. */
     Redirect asProposed() {
-        return proposed(true);
+        return copy(id, target, status, ignoresCase, query, pagesFirst, true);
     }
 
     /** The same rule, proposed by the harbor or not as another one is. */
     Redirect proposedAs(Redirect other) {
-        return proposed(other.proposed);
+        return copy(id, target, status, ignoresCase, query, pagesFirst, other.proposed);
     }
 
-    private Redirect proposed(boolean other) {
+    private Redirect copy(
+            String id,
+            String target,
+            RedirectStatus status,
+            boolean ignoresCase,
+            QueryRule query,
+            boolean pagesFirst,
+            boolean proposed) {
         return new Redirect(
                 id,
                 source,
@@ -126,7 +105,7 @@ public record Redirect(
                 until,
                 group,
                 note,
-                other);
+                proposed);
     }
 
     /** Whether it counts only for some time. */

@@ -1,0 +1,22 @@
+interface Props {
+  value: string;
+  onChange: (value: string) => void;
+  /** What is listed then, such as "Only files whose path has". */
+  label: string;
+  className?: string;
+}
+
+/** A field that narrows a list down while one types. */
+export function Filter({ value, onChange, label, className = 'mb-2 w-full' }: Props) {
+  return (
+    <input
+      value={value}
+      aria-label={label}
+      placeholder={`${label} …`}
+      onChange={(e) => {
+        onChange(e.target.value);
+      }}
+      className={`border-water bg-paper border px-2 py-1 ${className}`}
+    />
+  );
+}
