@@ -143,7 +143,7 @@ class RedirectController {
      * @param what what is done, in words, such as "shortened 3 chains"
      */
     record RuleChanges(
-            @Valid @NotNull List<Rule> put,
+            @NotNull List<@Valid @NotNull Rule> put,
             @NotNull Set<@NotNull String> remove,
             @NotNull String what) {}
 
