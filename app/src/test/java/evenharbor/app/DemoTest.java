@@ -93,6 +93,22 @@ class DemoTest {
         assertThat(moved).isGreaterThanOrEqualTo(26);
     }
 
+    @Test
+    void foxgloveHasOldLinksThatAreLedOnAndOthersThatLeadToNothing() {
+        String at = "/api/sites/" + lane("Foxglove").get("site").get("id").asString();
+        JsonNode redirects = marta.get(at + "/redirects").is(200).json();
+        assertThat(redirects.get("rules")).hasSize(7);
+        assertThat(redirects.get("findings")).hasSize(2);
+        assertThat(marta.visit("foxglove.harbor.localhost", "/group-pods.html").field("Location"))
+                .isEqualTo("/seeds/pods/");
+        long certain = 0;
+        for (JsonNode missed : marta.get(at + "/missed-visits").json().get("missed")) {
+            JsonNode meant = missed.get("meant");
+            certain += !meant.isEmpty() && meant.get(0).get("moved").asBoolean() ? 1 : 0;
+        }
+        assertThat(certain).as("missed pages that surely moved").isEqualTo(5);
+    }
+
     @ParameterizedTest
     @CsvSource({
         "papermoon,12",
