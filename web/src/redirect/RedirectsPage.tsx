@@ -70,7 +70,8 @@ export function RedirectsPage() {
               <p className="mb-3">This redirect is not there any more.</p>
             )}
             <RuleForm
-              key={chosen ? `${chosen.id} ${String(redirects.data.revision)}` : `new ${from}`}
+              // What is being typed is kept unless this very rule was changed by someone else.
+              key={chosen ? JSON.stringify(chosen) : `new ${from}`}
               site={site}
               rule={chosen ?? BLANK}
               begin={from}
