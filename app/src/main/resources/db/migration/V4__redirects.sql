@@ -4,6 +4,8 @@ create table redirect_set (
   what varchar(300) not null, revision bigint not null,
   changed_by char(12) not null, changed_at datetime(6) not null
 );
+insert into redirect_set (site_id, rules, what, revision, changed_by, changed_at)
+  select id, '', '', 0, created_by, created_at from site;
 alter table version add redirects varchar(64) not null default '';
 alter table live_state add redirects varchar(64) not null default '';
 alter table publication add redirects varchar(64) not null default '';

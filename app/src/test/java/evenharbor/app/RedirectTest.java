@@ -11,6 +11,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.IntStream;
 import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -149,6 +151,16 @@ class RedirectTest {
                 change(List.of(rule("/b", "/")), Set.of(), "If-Match", tag).is(412);
         assertThat(stale.json().get("detail").asString()).contains("changed the redirects since you opened them");
         assertThat(redirects().get("rules")).hasSize(1);
+    }
+
+    @Test
+    void ofTwoWhoMakeTheFirstRedirectAtOnceNeitherLosesTheirs() {
+        List<CompletableFuture<ApiClient.Answer>> both = IntStream.range(0, 6)
+                .mapToObj(i -> CompletableFuture.supplyAsync(
+                        () -> change(List.of(rule("/at-once-" + i, "/beans.html")), Set.of())))
+                .toList();
+        both.forEach(answer -> answer.join().is(200));
+        assertThat(redirects().get("rules")).hasSize(6);
     }
 
     @Test

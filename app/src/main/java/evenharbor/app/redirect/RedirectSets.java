@@ -80,12 +80,13 @@ public class RedirectSets implements RedirectsNow {
 
     @EventListener
     void begin(SiteCreated created) {
-        created.settingsFrom().ifPresent(origin -> {
-            String rules = now(origin.id());
-            if (!rules.isEmpty()) {
-                put(fresh(created.site().id()), rules, "copied from " + origin.title());
-            }
-        });
+        RedirectSetEntity set = new RedirectSetEntity();
+        set.siteId = created.site().id();
+        set.rules = created.settingsFrom().map(origin -> now(origin.id())).orElse("");
+        set.what = "";
+        set.changedBy = Current.person().id();
+        set.changedAt = clock.instant();
+        repository.save(set);
     }
 
     /** The set of one of the person's sites. */
@@ -200,22 +201,12 @@ public class RedirectSets implements RedirectsNow {
     }
 
     private RedirectSetEntity find(String siteId) {
-        return repository.findBySiteId(siteId).orElseGet(() -> fresh(siteId));
-    }
-
-    private RedirectSetEntity fresh(String siteId) {
-        RedirectSetEntity set = new RedirectSetEntity();
-        set.siteId = siteId;
-        set.rules = "";
-        set.what = "";
-        set.changedBy = "";
-        set.changedAt = clock.instant();
-        return set;
+        return repository.findBySiteId(siteId).orElseThrow(() -> Problem.notFound("These redirects"));
     }
 
     private RedirectSetEntity locked(String siteId, OptionalLong expected) {
         sites.mine(siteId);
-        RedirectSetEntity set = repository.lock(siteId).orElseGet(() -> fresh(siteId));
+        RedirectSetEntity set = repository.lock(siteId).orElseThrow(() -> Problem.notFound("These redirects"));
         if (expected.isPresent() && expected.getAsLong() != set.revision) {
             String who = people.names(List.of(set.changedBy)).of(set.changedBy);
             throw Problem.stale(
