@@ -1,11 +1,9 @@
 package evenharbor.practice.authority;
 
 import java.io.IOException;
-import java.math.BigInteger;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.FileTime;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.security.cert.X509Certificate;
@@ -19,12 +17,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
-import org.bouncycastle.asn1.x509.AuthorityKeyIdentifier;
-import org.bouncycastle.cert.jcajce.JcaX509CertificateHolder;
 import org.bouncycastle.openssl.jcajce.JcaPEMKeyConverter;
 import org.bouncycastle.pkcs.PKCS10CertificationRequest;
 import org.jose4j.base64url.Base64Url;
@@ -33,7 +28,7 @@ import org.jose4j.lang.JoseException;
 import org.xbill.DNS.Name;
 import org.xbill.DNS.Record;
 
-/** Accounts, orders, authorizations and certificates of the authority (RFC 8555 section 7). */
+/** Accounts, orders and authorizations of the authority (RFC 8555 section 7). */
 public final class Acme {
 
     /** The domain name that CAA records name it by. */
@@ -41,45 +36,17 @@ public final class Acme {
 
     private static final Duration LIFE = Duration.ofDays(90);
     private static final Duration LATE = Duration.ofMinutes(2);
-    private static final Duration ADVICE_AGAIN = Duration.ofHours(6);
 
     private final Root root;
     private final Validation validation;
-    private final Path folder;
+    private final Path accountFolder;
     private final Clock clock;
     private final Map<String, JsonWebKey> accounts = new ConcurrentHashMap<>();
     private final Map<String, Order> orders = new ConcurrentHashMap<>();
     private final Map<String, Authorization> authorizations = new ConcurrentHashMap<>();
-    private final Map<BigInteger, Issued> certificates = new ConcurrentHashMap<>();
+    private final IssuedCertificates certificates;
     private volatile String base = "";
     private volatile AuthorityFault fault = AuthorityFault.NONE;
-    private volatile Instant hurriedAt;
-
-    /** An answer: JSON, or text. */
-    record Answer(int status, Map<String, Object> body, String text, Map<String, String> fields) {
-
-        static Answer of(int status, Map<String, Object> body) {
-            return new Answer(status, body, null, Map.of());
-        }
-
-        static Answer at(int status, Map<String, Object> body, String location) {
-            return new Answer(status, body, null, Map.of("Location", location));
-        }
-
-        static Answer problem(int status, String type, String detail) {
-            return of(status, problem(type, detail));
-        }
-
-        static Map<String, Object> problem(String type, String detail) {
-            return Map.of("type", "urn:ietf:params:acme:error:" + type, "detail", detail);
-        }
-
-        Answer later(Duration wait) {
-            Map<String, String> more = new LinkedHashMap<>(fields);
-            more.put("Retry-After", String.valueOf(Math.max(1, wait.toSeconds())));
-            return new Answer(status, body, text, more);
-        }
-    }
 
     private static final class Order {
         final String id = id();
@@ -103,8 +70,6 @@ public final class Acme {
         Map<String, Object> error;
     }
 
-    private record Issued(String pem, X509Certificate leaf, Instant at) {}
-
     /**
      * An authority.
      *
@@ -115,12 +80,12 @@ public final class Acme {
     public Acme(Root root, NameServers names, int httpPort, Path folder, Clock clock) {
         this.root = root;
         this.validation = new Validation(names::ask, httpPort);
-        this.folder = folder;
+        this.accountFolder = folder.resolve("accounts");
         this.clock = clock;
         try {
-            Files.createDirectories(folder.resolve("accounts"));
-            Files.createDirectories(folder.resolve("issued"));
+            Files.createDirectories(accountFolder);
             reopen();
+            this.certificates = new IssuedCertificates(folder.resolve("issued"), clock);
         } catch (IOException | GeneralSecurityException | JoseException e) {
             throw new IllegalStateException("The practice authority cannot be opened again", e);
         }
@@ -132,24 +97,12 @@ public final class Acme {
         List<Record> ask(Name name, int type);
     }
 
-    private void reopen() throws IOException, GeneralSecurityException, JoseException {
-        for (Path file : files("accounts")) {
-            accounts.put(file.getFileName().toString(), JsonWebKey.Factory.newJwk(Files.readString(file)));
+    private void reopen() throws IOException, JoseException {
+        try (Stream<Path> files = Files.list(accountFolder)) {
+            for (Path file : files.toList()) {
+                accounts.put(file.getFileName().toString(), JsonWebKey.Factory.newJwk(Files.readString(file)));
+            }
         }
-        for (Path file : files("issued")) {
-            keep(Files.readString(file), Files.getLastModifiedTime(file).toInstant());
-        }
-    }
-
-    private List<Path> files(String kind) throws IOException {
-        try (Stream<Path> all = Files.list(folder.resolve(kind))) {
-            return all.toList();
-        }
-    }
-
-    private void keep(String pem, Instant at) throws IOException, GeneralSecurityException {
-        X509Certificate leaf = Root.certificate(pem);
-        certificates.put(leaf.getSerialNumber(), new Issued(pem, leaf, at));
     }
 
     void at(String base) {
@@ -168,12 +121,12 @@ public final class Acme {
 
     /** Whether it advises to renew at once what it issued so far, as when it has to withdraw it. */
     public boolean hurried() {
-        return hurriedAt != null;
+        return certificates.hurried();
     }
 
     /** Makes it advise to renew at once what it issued so far, or as usual. */
     public void setHurried(boolean hurried) {
-        hurriedAt = hurried ? clock.instant() : null;
+        certificates.setHurried(hurried);
     }
 
     private static String id() {
@@ -204,7 +157,7 @@ public final class Acme {
             case "authz" -> authorization(authorizations.get(part[1]));
             case "challenge" -> challenge(authorizations.get(part[1]), part[2]);
             case "finalize" -> finish(orders.get(part[1]), jws);
-            case "cert" -> certificate(part[1]);
+            case "cert" -> certificates.at(part[1]);
             case "account" -> Answer.of(200, Map.of("status", "valid"));
             case "revoke" -> Answer.of(200, Map.of());
             default -> Answer.problem(404, "malformed", "There is nothing here");
@@ -218,7 +171,7 @@ public final class Acme {
             return Answer.problem(400, "accountDoesNotExist", "No such account");
         }
         accounts.put(id, jws.key());
-        Files.writeString(folder.resolve("accounts").resolve(id), jws.key().toJson());
+        Files.writeString(accountFolder.resolve(id), jws.key().toJson());
         return Answer.at(known ? 200 : 201, Map.of("status", "valid"), base + "/account/" + id);
     }
 
@@ -403,13 +356,7 @@ public final class Acme {
                     new JcaPEMKeyConverter().getPublicKey(request.getSubjectPublicKeyInfo()),
                     from,
                     order.notAfter.orElse(now.plus(LIFE)));
-            X509Certificate leaf = chain.get(0);
-            String pem = Root.pem(chain.toArray());
-            certificates.put(leaf.getSerialNumber(), new Issued(pem, leaf, now));
-            Path file = Files.writeString(
-                    folder.resolve("issued").resolve(leaf.getSerialNumber().toString(16)), pem);
-            Files.setLastModifiedTime(file, FileTime.from(now));
-            order.certificate = base + "/cert/" + leaf.getSerialNumber().toString(16);
+            order.certificate = base + "/cert/" + certificates.keep(chain);
         } catch (IOException | IllegalArgumentException e) {
             return Answer.problem(400, "badCSR", "The request for a certificate cannot be read");
         }
@@ -418,58 +365,12 @@ public final class Acme {
         return one(order);
     }
 
-    private Answer certificate(String serial) {
-        Issued issued = certificates.get(new BigInteger(serial, 16));
-        return issued == null
-                ? Answer.problem(404, "malformed", "No such certificate")
-                : new Answer(200, Map.of(), issued.pem(), Map.of());
-    }
-
-    /** When a certificate should be renewed (RFC 9773): around two thirds of the time from when it was issued. */
     Answer renewal(String id) {
-        for (Issued issued : certificates.values()) {
-            if (renewalId(issued.leaf()).equals(id)) {
-                Instant now = clock.instant();
-                Duration life = Duration.between(
-                        issued.at(), issued.leaf().getNotAfter().toInstant());
-                Instant middle = issued.at().plus(life.multipliedBy(2).dividedBy(3));
-                Instant since = hurriedAt;
-                boolean hurry = since != null && !issued.at().isAfter(since);
-                Instant start = hurry ? now.minus(2, ChronoUnit.HOURS) : middle.minus(life.dividedBy(30));
-                Instant end = hurry ? now.minus(1, ChronoUnit.HOURS) : middle;
-                return Answer.of(200, Map.of("suggestedWindow", Map.of("start", second(start), "end", second(end))))
-                        .later(ADVICE_AGAIN);
-            }
-        }
-        return Answer.problem(404, "malformed", "No such certificate");
-    }
-
-    private static String second(Instant time) {
-        return time.truncatedTo(ChronoUnit.SECONDS).toString();
-    }
-
-    /** The certificate's name in URLs (RFC 9773 section 4.1). */
-    private static String renewalId(X509Certificate leaf) {
-        try {
-            byte[] authority = AuthorityKeyIdentifier.fromExtensions(new JcaX509CertificateHolder(leaf).getExtensions())
-                    .getKeyIdentifierOctets();
-            Base64.Encoder encoder = Base64.getUrlEncoder().withoutPadding();
-            return encoder.encodeToString(authority) + "."
-                    + encoder.encodeToString(leaf.getSerialNumber().toByteArray());
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException(e);
-        }
+        return certificates.renewal(id);
     }
 
     /** Until when each name's latest certificate is valid. */
     public Map<String, Instant> issued() {
-        Map<String, Instant> until = new TreeMap<>();
-        certificates
-                .values()
-                .forEach(c -> until.merge(
-                        c.leaf().getSubjectX500Principal().getName().replaceFirst("^CN=", ""),
-                        c.leaf().getNotAfter().toInstant(),
-                        (a, b) -> a.isAfter(b) ? a : b));
-        return until;
+        return certificates.until();
     }
 }

@@ -127,7 +127,7 @@ public final class AuthorityServer implements AutoCloseable {
         String path = exchange.getRequestURI().getPath();
         String method = exchange.getRequestMethod();
         if (path.equals("/directory")) {
-            send(exchange, Acme.Answer.of(200, acme.directory()));
+            send(exchange, Answer.of(200, acme.directory()));
         } else if (path.equals("/new-nonce")) {
             exchange.getResponseHeaders().set("Cache-Control", "no-store");
             exchange.sendResponseHeaders(method.equals("HEAD") ? 200 : 204, -1);
@@ -136,33 +136,33 @@ public final class AuthorityServer implements AutoCloseable {
         } else if (method.equals("POST")) {
             send(exchange, signed(exchange, path));
         } else {
-            send(exchange, Acme.Answer.problem(405, "malformed", "Ask by POST"));
+            send(exchange, Answer.problem(405, "malformed", "Ask by POST"));
         }
     }
 
-    private Acme.Answer signed(HttpExchange exchange, String path) throws IOException {
+    private Answer signed(HttpExchange exchange, String path) throws IOException {
         String body = new String(exchange.getRequestBody().readNBytes(1 << 18), StandardCharsets.UTF_8);
         try {
             Jws jws = Jws.read(body, acme::key);
             if (!nonces.remove(jws.nonce())) {
-                return Acme.Answer.problem(400, "badNonce", "This nonce is not good");
+                return Answer.problem(400, "badNonce", "This nonce is not good");
             }
             if (!URI.create(jws.url()).getPath().equals(path)) {
-                return Acme.Answer.problem(403, "unauthorized", "Signed for another URL");
+                return Answer.problem(403, "unauthorized", "Signed for another URL");
             }
             if (path.equals("/new-order") && acme.fault() == AuthorityFault.RATE_LIMITED) {
                 exchange.getResponseHeaders().set("Retry-After", String.valueOf(LIMITED.toSeconds()));
-                return Acme.Answer.problem(429, "rateLimited", "Too many orders of late");
+                return Answer.problem(429, "rateLimited", "Too many orders of late");
             }
             return acme.carryOut(path, jws);
         } catch (JoseException e) {
             return e.getMessage().contains("unknown account")
-                    ? Acme.Answer.problem(400, "accountDoesNotExist", "No such account")
-                    : Acme.Answer.problem(400, "malformed", "The request cannot be read: " + e.getMessage());
+                    ? Answer.problem(400, "accountDoesNotExist", "No such account")
+                    : Answer.problem(400, "malformed", "The request cannot be read: " + e.getMessage());
         }
     }
 
-    private void send(HttpExchange exchange, Acme.Answer answer) throws IOException {
+    private void send(HttpExchange exchange, Answer answer) throws IOException {
         answer.fields().forEach((name, value) -> exchange.getResponseHeaders().set(name, value));
         byte[] bytes = (answer.text() != null ? answer.text() : JsonUtil.toJson(answer.body()))
                 .getBytes(StandardCharsets.UTF_8);
