@@ -13,7 +13,6 @@ import evenharbor.app.version.Versions;
 import evenharbor.core.address.Role;
 import evenharbor.core.redirect.RedirectReader;
 import evenharbor.core.redirect.SiteFacts;
-import evenharbor.core.version.Manifest;
 import evenharbor.core.visit.LikelyPages;
 import java.net.URI;
 import java.util.Collections;
@@ -113,10 +112,5 @@ public class RedirectFacts {
         return own.stream().anyMatch(a -> states.of(a.siteId()).live())
                 ? SiteFacts.Place.LIVE
                 : SiteFacts.Place.NOT_LIVE;
-    }
-
-    /** The files of a kept manifest. */
-    Manifest files(String manifest) {
-        return manifests.get(manifest);
     }
 }

@@ -39,7 +39,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class RedirectSets implements RedirectsNow {
 
     /** The most rules of a site. */
-    public static final int MOST_RULES = 50_000;
+    static final int MOST_RULES = 50_000;
 
     /** The most patterns of a site: patterns at the same place of a path are tried one after the other. */
     static final int MOST_PATTERNS = 500;

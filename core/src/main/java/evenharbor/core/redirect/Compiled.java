@@ -34,7 +34,7 @@ record Compiled(Redirect rule, PathForm form, Target target, int order) {
 
     /** Where a request for a path that fits ends up, as it is written in a Location field. */
     Target location(String path, String query) {
-        Target filled = target.settled() ? target : target.filled(form.parts(path, rule.ignoresCase()));
+        Target filled = target.settled() ? target : target.filled(parts(path));
         return filled.withQuery(rule.query().kept(query));
     }
 

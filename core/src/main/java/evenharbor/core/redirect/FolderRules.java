@@ -29,12 +29,11 @@ public final class FolderRules {
     public static CarriedRules of(Redirects set, String base) {
         List<Compiled> carried = new ArrayList<>();
         List<Redirect> leftOut = new ArrayList<>();
-        int order = 0;
-        for (Redirect rule : set.list()) {
-            if (rule.always()) {
-                carried.add(Compiled.of(rule, order++));
+        for (Compiled compiled : set.compiled()) {
+            if (compiled.rule().always()) {
+                carried.add(compiled);
             } else {
-                leftOut.add(rule);
+                leftOut.add(compiled.rule());
             }
         }
         carried.sort(Comparator.comparing((Compiled c) -> c.rule().source().kind() != Source.Kind.EXACT)

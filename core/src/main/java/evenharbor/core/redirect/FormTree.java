@@ -35,18 +35,9 @@ final class FormTree {
         this.folds = folds;
     }
 
-    boolean isEmpty() {
-        return empty;
-    }
-
     void add(Compiled rule) {
         empty = false;
-        PathForm form = folds ? rule.form().folded() : rule.form();
-        Node node = root;
-        for (PathForm.Segment segment : form.segments()) {
-            node = child(node, segment);
-        }
-        List<Compiled> bucket = form.tail().isPresent() ? node.tails : node.ends;
+        List<Compiled> bucket = rivals(rule);
         bucket.add(rule);
         bucket.sort(Compiled.FIRST);
     }

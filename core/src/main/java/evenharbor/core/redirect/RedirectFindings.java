@@ -3,7 +3,6 @@ package evenharbor.core.redirect;
 import evenharbor.core.redirect.RedirectFinding.Kind;
 import evenharbor.core.redirect.RedirectFinding.Mend;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -35,10 +34,7 @@ public final class RedirectFindings {
     private RedirectFindings(Redirects set, SiteFacts facts) {
         this.set = set;
         this.facts = facts;
-        int order = 0;
-        for (Redirect rule : set.list()) {
-            byId.put(rule.id(), Compiled.of(rule, order++));
-        }
+        set.compiled().forEach(rule -> byId.put(rule.rule().id(), rule));
     }
 
     /** All findings of a set, those about visitors harmed first, else in the order of the list. */
@@ -265,15 +261,5 @@ public final class RedirectFindings {
                 0,
                 shorter.map(s -> List.of(new Mend(Mend.What.LEAD_TO_LAST_STOP, List.of(s), List.of())))
                         .orElse(List.of()));
-    }
-
-    /** Every chain that can be shortened, shortened: rules to put. Where a request ends stays the same. */
-    public static List<Redirect> shortened(Redirects set, SiteFacts facts) {
-        Map<String, Redirect> shorter = new HashMap<>();
-        set.list().forEach(rule -> Shortening.of(rule, set, facts).ifPresent(s -> shorter.put(s.id(), s)));
-        return set.list().stream()
-                .filter(rule -> shorter.containsKey(rule.id()))
-                .map(rule -> shorter.get(rule.id()))
-                .toList();
     }
 }

@@ -19,6 +19,7 @@ public final class Redirects {
     public static final Redirects NONE = of(List.of());
 
     private final List<Redirect> list;
+    private final List<Compiled> compiled;
 
     /** Rules for one path, by whether they ignore case and by whether the slash at the end counts. */
     private final Map<String, List<Compiled>> strict = new HashMap<>();
@@ -32,29 +33,44 @@ public final class Redirects {
 
     private Redirects(List<Redirect> list) {
         this.list = List.copyOf(list);
+        List<Compiled> made = new ArrayList<>();
+        for (int order = 0; order < list.size(); order++) {
+            made.add(Compiled.of(list.get(order), order));
+        }
+        this.compiled = List.copyOf(made);
+        compiled.forEach(this::add);
     }
 
     /** The compiled form of these rules. */
     public static Redirects of(List<Redirect> rules) {
-        Redirects made = new Redirects(rules);
-        int order = 0;
-        for (Redirect rule : made.list) {
-            made.add(Compiled.of(rule, order++));
-        }
-        return made;
+        return new Redirects(rules);
+    }
+
+    /** The rules made ready, in the order of the list. */
+    List<Compiled> compiled() {
+        return compiled;
     }
 
     private void add(Compiled compiled) {
         Redirect rule = compiled.rule();
         if (rule.source().kind() != Source.Kind.EXACT) {
-            (rule.ignoresCase() ? foldedForms : strictForms).add(compiled);
+            forms(rule).add(compiled);
             return;
         }
-        Map<String, List<Compiled>> map =
-                rule.ignoresCase() ? rule.exactSlash() ? folded : foldedBare : rule.exactSlash() ? strict : strictBare;
-        List<Compiled> bucket = map.computeIfAbsent(key(rule), k -> new ArrayList<>(1));
+        List<Compiled> bucket = paths(rule).computeIfAbsent(key(rule), k -> new ArrayList<>(1));
         bucket.add(compiled);
         bucket.sort(Compiled.FIRST);
+    }
+
+    private FormTree forms(Redirect rule) {
+        return rule.ignoresCase() ? foldedForms : strictForms;
+    }
+
+    private Map<String, List<Compiled>> paths(Redirect rule) {
+        if (rule.ignoresCase()) {
+            return rule.exactSlash() ? folded : foldedBare;
+        }
+        return rule.exactSlash() ? strict : strictBare;
     }
 
     private static String key(Redirect rule) {
@@ -140,10 +156,8 @@ public final class Redirects {
     List<Compiled> rivals(Compiled compiled) {
         Redirect rule = compiled.rule();
         if (rule.source().kind() != Source.Kind.EXACT) {
-            return (rule.ignoresCase() ? foldedForms : strictForms).rivals(compiled);
+            return forms(rule).rivals(compiled);
         }
-        Map<String, List<Compiled>> map =
-                rule.ignoresCase() ? rule.exactSlash() ? folded : foldedBare : rule.exactSlash() ? strict : strictBare;
-        return map.getOrDefault(key(rule), List.of());
+        return paths(rule).getOrDefault(key(rule), List.of());
     }
 }

@@ -137,7 +137,11 @@ class RedirectPropertiesTest {
             @ForAll("sets") List<Redirect> rules, @ForAll("paths") String path, @ForAll("queries") String query) {
         Redirects set = Redirects.of(rules);
         Map<String, Redirect> shorter = new HashMap<>();
-        RedirectFindings.shortened(set, FACTS).forEach(rule -> shorter.put(rule.id(), rule));
+        RedirectFindings.of(set, FACTS).stream()
+                .flatMap(finding -> finding.mends().stream())
+                .filter(mend -> mend.what() == RedirectFinding.Mend.What.LEAD_TO_LAST_STOP)
+                .flatMap(mend -> mend.put().stream())
+                .forEach(rule -> shorter.put(rule.id(), rule));
         Redirects after = Redirects.of(
                 rules.stream().map(r -> shorter.getOrDefault(r.id(), r)).toList());
         // Half of the requests are for a path that a rule was made for.

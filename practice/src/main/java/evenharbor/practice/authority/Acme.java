@@ -1,11 +1,9 @@
 package evenharbor.practice.authority;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.GeneralSecurityException;
-import java.security.MessageDigest;
 import java.security.cert.X509Certificate;
 import java.time.Clock;
 import java.time.Duration;
@@ -22,7 +20,6 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import org.bouncycastle.openssl.jcajce.JcaPEMKeyConverter;
 import org.bouncycastle.pkcs.PKCS10CertificationRequest;
-import org.jose4j.base64url.Base64Url;
 import org.jose4j.jwk.JsonWebKey;
 import org.jose4j.lang.JoseException;
 import org.xbill.DNS.Name;
@@ -57,17 +54,6 @@ public final class Acme {
         Map<String, Object> error;
         Instant readyAt;
         String certificate;
-    }
-
-    private static final class Authorization {
-        final String id = id();
-        final String token = id();
-        String name;
-        boolean wildcard;
-        String thumbprint;
-        String status = "pending";
-        String tried = "";
-        Map<String, Object> error;
     }
 
     /**
@@ -183,11 +169,8 @@ public final class Acme {
         }
         for (Object each : (List<?>) jws.payload().getOrDefault("identifiers", List.of())) {
             String name = String.valueOf(((Map<?, ?>) each).get("value"));
-            Authorization authorization = new Authorization();
-            authorization.wildcard = name.startsWith("*.");
-            authorization.name = authorization.wildcard ? name.substring(2) : name;
-            authorization.thumbprint = Jws.thumbprint(jws.key());
-            authorizations.put(authorization.id, authorization);
+            Authorization authorization = new Authorization(id(), id(), name, Jws.thumbprint(jws.key()));
+            authorizations.put(authorization.id(), authorization);
             order.authorizations.add(authorization);
         }
         if (order.authorizations.isEmpty()) {
@@ -212,33 +195,30 @@ public final class Acme {
 
     private Map<String, Object> body(Order order) {
         if (order.status.equals("pending")) {
-            if (order.authorizations.stream().allMatch(a -> a.status.equals("valid"))) {
+            if (order.authorizations.stream().allMatch(Authorization::valid)) {
                 order.status = "ready";
             }
             order.authorizations.stream()
-                    .filter(a -> a.status.equals("invalid"))
+                    .filter(a -> a.error() != null)
                     .findFirst()
                     .ifPresent(a -> {
                         order.status = "invalid";
-                        order.error = a.error;
+                        order.error = a.error();
                     });
         }
         Map<String, Object> body = new LinkedHashMap<>();
         body.put("status", order.status);
-        body.put(
-                "expires",
-                clock.instant()
-                        .plus(7, ChronoUnit.DAYS)
-                        .truncatedTo(ChronoUnit.SECONDS)
-                        .toString());
+        body.put("expires", expiry());
         body.put(
                 "identifiers",
                 order.authorizations.stream()
-                        .map(a -> identifier((a.wildcard ? "*." : "") + a.name))
+                        .map(a -> Authorization.identifier(a.fullName()))
                         .toList());
         body.put(
                 "authorizations",
-                order.authorizations.stream().map(a -> base + "/authz/" + a.id).toList());
+                order.authorizations.stream()
+                        .map(a -> base + "/authz/" + a.id())
+                        .toList());
         body.put("finalize", base + "/finalize/" + order.id);
         if (order.error != null) {
             body.put("error", order.error);
@@ -249,88 +229,25 @@ public final class Acme {
         return body;
     }
 
-    private static Map<String, Object> identifier(String name) {
-        return Map.of("type", "dns", "value", name);
-    }
-
     private Answer authorization(Authorization authorization) {
-        if (authorization == null) {
-            return Answer.problem(404, "malformed", "No such authorization");
-        }
-        Map<String, Object> body = new LinkedHashMap<>();
-        body.put("status", authorization.status);
-        body.put("identifier", identifier(authorization.name));
-        body.put(
-                "expires",
-                clock.instant()
-                        .plus(7, ChronoUnit.DAYS)
-                        .truncatedTo(ChronoUnit.SECONDS)
-                        .toString());
-        if (authorization.wildcard) {
-            body.put("wildcard", true);
-        }
-        List<Map<String, Object>> challenges = new ArrayList<>();
-        if (!authorization.wildcard) {
-            challenges.add(challengeBody(authorization, "http-01"));
-        }
-        challenges.add(challengeBody(authorization, "dns-01"));
-        body.put("challenges", challenges);
-        return Answer.of(200, body);
-    }
-
-    private Map<String, Object> challengeBody(Authorization authorization, String type) {
-        Map<String, Object> body = new LinkedHashMap<>();
-        body.put("type", type);
-        body.put("url", base + "/challenge/" + authorization.id + "/" + type);
-        body.put("token", authorization.token);
-        body.put("status", authorization.tried.equals(type) ? authorization.status : "pending");
-        if (authorization.error != null && authorization.tried.equals(type)) {
-            body.put("error", authorization.error);
-        }
-        return body;
+        return authorization == null
+                ? Answer.problem(404, "malformed", "No such authorization")
+                : Answer.of(200, authorization.body(base, expiry()));
     }
 
     private Answer challenge(Authorization authorization, String type) {
         if (authorization == null) {
             return Answer.problem(404, "malformed", "No such challenge");
         }
-        if (authorization.status.equals("pending") && authorization.tried.isEmpty()) {
-            authorization.tried = type;
-            try {
-                look(authorization, type);
-                authorization.status = "valid";
-            } catch (Validation.Failure e) {
-                authorization.error = Answer.problem(e.type(), e.getMessage());
-                authorization.status = "invalid";
-            }
-        }
-        return Answer.of(200, challengeBody(authorization, type));
+        authorization.prove(type, validation, fault);
+        return Answer.of(200, authorization.challenge(type, base));
     }
 
-    private void look(Authorization authorization, String type) throws Validation.Failure {
-        String agreed = authorization.token + "." + authorization.thumbprint;
-        if (fault == AuthorityFault.REFUSES_CAA) {
-            throw new Validation.Failure("caa", "CAA records at " + authorization.name + " do not permit " + NAME);
-        }
-        if (fault == AuthorityFault.WRONG_CONTENT) {
-            throw new Validation.Failure(
-                    "unauthorized", "The file at " + authorization.name + " does not hold what was agreed");
-        }
-        validation.permits(authorization.name, authorization.wildcard, NAME);
-        if (type.equals("http-01")) {
-            validation.http(authorization.name, authorization.token, agreed);
-        } else {
-            validation.dns(authorization.name, digest(agreed));
-        }
-    }
-
-    private static String digest(String text) {
-        try {
-            return Base64Url.encode(
-                    MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.US_ASCII)));
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException(e);
-        }
+    private String expiry() {
+        return clock.instant()
+                .plus(7, ChronoUnit.DAYS)
+                .truncatedTo(ChronoUnit.SECONDS)
+                .toString();
     }
 
     private Answer finish(Order order, Jws jws) throws IOException {
@@ -350,7 +267,7 @@ public final class Acme {
             Instant from = (now.isBefore(real) ? now : real).minus(1, ChronoUnit.HOURS);
             List<X509Certificate> chain = root.issue(
                     order.authorizations.stream()
-                            .map(a -> (a.wildcard ? "*." : "") + a.name)
+                            .map(Authorization::fullName)
                             .distinct()
                             .toList(),
                     new JcaPEMKeyConverter().getPublicKey(request.getSubjectPublicKeyInfo()),
