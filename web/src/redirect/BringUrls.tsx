@@ -2,13 +2,13 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, dataOf, type Schemas } from '../api/client';
-import { usePages } from '../api/queries';
 import type { SiteView } from '../site/SiteFrame';
 import { Button } from '../ui/Button';
 import { Check } from '../ui/Check';
 import { Trouble } from '../ui/Notice';
 import { counted } from '../ui/Words';
 import { useChangeRedirects } from './change';
+import { PageList } from './PageList';
 import { TextIn } from './TextIn';
 import { BLANK } from './words';
 
@@ -116,7 +116,6 @@ function Matches({
   targets: Record<string, string>;
   onTargets: (targets: Record<string, string>) => void;
 }) {
-  const pages = usePages(siteId);
   return (
     <div className="overflow-x-auto">
       <table className="w-full border-collapse text-left">
@@ -167,13 +166,7 @@ function Matches({
           })}
         </tbody>
       </table>
-      <datalist id="all-pages">
-        {pages.data?.slice(0, 1000).map((page) => (
-          <option key={page.path} value={page.path}>
-            {page.title}
-          </option>
-        ))}
-      </datalist>
+      <PageList siteId={siteId} id="all-pages" />
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
+import type { Schemas } from '../api/client';
 import { useRedirects, useRedirectUses } from '../api/queries';
 import { WhereNav } from '../address/WhereNav';
 import { useThisSite } from '../site/SiteFrame';
@@ -87,13 +88,7 @@ export function RedirectsPage() {
   );
 }
 
-function Summary({
-  redirects,
-  saved,
-}: {
-  redirects: Redirects;
-  saved: { links: number; follows: number } | undefined;
-}) {
+function Summary({ redirects, saved }: { redirects: Redirects; saved: Schemas['UsesView'] | undefined }) {
   const site = useThisSite();
   const undo = useMutation({ mutationFn: () => undoRedirects(site.id) });
   return (

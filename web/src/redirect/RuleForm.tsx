@@ -1,13 +1,13 @@
 import { useDeferredValue, useId, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../api/client';
-import { usePages } from '../api/queries';
 import type { SiteView } from '../site/SiteFrame';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Trouble } from '../ui/Notice';
 import { useRested } from '../ui/useRested';
 import { useChangeRedirects } from './change';
+import { PageList } from './PageList';
 import { FindingLine, Mends } from './Findings';
 import { RuleOptions } from './RuleOptions';
 import { BLANK, GONE, KINDS, sourceText, STATUSES, type Rule } from './words';
@@ -169,7 +169,6 @@ function Target({
   onChange: (part: Partial<Rule>) => void;
 }) {
   const id = useId();
-  const pages = usePages(site.id);
   const rest = '{+rest}';
   return (
     <>
@@ -204,13 +203,7 @@ function Target({
           )
         }
       />
-      <datalist id={id}>
-        {pages.data?.slice(0, 1000).map((page) => (
-          <option key={page.path} value={page.path}>
-            {page.title}
-          </option>
-        ))}
-      </datalist>
+      <PageList siteId={site.id} id={id} />
     </>
   );
 }

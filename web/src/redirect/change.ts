@@ -1,15 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { toast } from 'sonner';
-import { api, dataOf } from '../api/client';
+import { api, dataOf, type Schemas } from '../api/client';
 import { keys, queries, refreshSite } from '../api/queries';
-import type { Redirects, Rule } from './words';
-
-interface Change {
-  put: Rule[];
-  remove: string[];
-  /** What is done, in words. */
-  what: string;
-}
+import type { Redirects } from './words';
 
 const shown = (siteId: string) => queries.getQueryData<Redirects>(keys.part(siteId, 'redirects'));
 
@@ -35,7 +28,7 @@ export async function undoRedirects(siteId: string) {
 /** Changes several rules at once, and offers to undo it. */
 export const useChangeRedirects = (siteId: string) =>
   useMutation({
-    mutationFn: (change: Change) =>
+    mutationFn: (change: Schemas['RuleChanges']) =>
       dataOf(
         api.POST('/api/sites/{siteId}/redirects/changes', {
           params: { path: { siteId }, header: ifMatch(siteId) },

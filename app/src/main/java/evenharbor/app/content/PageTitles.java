@@ -3,7 +3,6 @@ package evenharbor.app.content;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import evenharbor.core.draft.SitePath;
-import evenharbor.core.redirect.RedirectProposal;
 import evenharbor.core.version.FileEntry;
 import evenharbor.core.version.Manifest;
 import java.util.LinkedHashMap;
@@ -34,7 +33,7 @@ public class PageTitles {
         Map<String, String> titles = new LinkedHashMap<>();
         files.files().forEach((path, file) -> {
             if (SitePath.isPage(path) && !path.equals("404.html")) {
-                titles.put(RedirectProposal.requestPath(path), of(file));
+                titles.put(SitePath.requestPath(path), of(file));
             }
         });
         return titles;

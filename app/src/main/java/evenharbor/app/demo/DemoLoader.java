@@ -27,9 +27,9 @@ import evenharbor.app.world.World;
 import evenharbor.core.address.HostName;
 import evenharbor.core.address.Role;
 import evenharbor.core.address.SiteAddresses;
+import evenharbor.core.draft.SitePath;
 import evenharbor.core.publish.Selection;
 import evenharbor.core.redirect.Redirect;
-import evenharbor.core.redirect.RedirectProposal;
 import evenharbor.core.redirect.TypedRedirect;
 import evenharbor.core.version.FileEntry;
 import evenharbor.edge.blob.Blobs;
@@ -237,7 +237,7 @@ class DemoLoader implements ApplicationRunner {
     private static Set<String> declined(DemoStory.State state) {
         return Boolean.TRUE.equals(state.forgetsLinks())
                 ? state.removed().stream()
-                        .map(path -> "add " + RedirectProposal.requestPath(path))
+                        .map(path -> "add " + SitePath.requestPath(path))
                         .collect(Collectors.toSet())
                 : Set.of();
     }

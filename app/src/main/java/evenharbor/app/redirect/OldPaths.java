@@ -6,7 +6,7 @@ import evenharbor.app.content.Manifests;
 import evenharbor.app.draft.Drafts;
 import evenharbor.app.version.SavedVersion;
 import evenharbor.app.version.Versions;
-import evenharbor.core.redirect.RedirectProposal;
+import evenharbor.core.draft.SitePath;
 import evenharbor.core.redirect.SiteFacts;
 import evenharbor.core.version.Change;
 import evenharbor.core.version.Changes;
@@ -96,8 +96,7 @@ public class OldPaths {
         Changes.between(manifests.get(before), manifests.get(after), manifests::text).list().stream()
                 .filter(change -> change.kind() == Change.Kind.MOVED && change.page())
                 .forEach(change -> moves.put(
-                        RedirectProposal.requestPath(change.from().orElseThrow()),
-                        RedirectProposal.requestPath(change.path())));
+                        SitePath.requestPath(change.from().orElseThrow()), SitePath.requestPath(change.path())));
         return moves;
     }
 }

@@ -64,6 +64,12 @@ public final class SitePath {
         return lower.endsWith(".html") || lower.endsWith(".htm") || lower.endsWith(".xhtml");
     }
 
+    /** The decoded path at which visitors ask for a file: a folder's page by its folder. */
+    public static String requestPath(String file) {
+        String path = "/" + file;
+        return path.endsWith("/index.html") ? path.substring(0, path.length() - "index.html".length()) : path;
+    }
+
     /** The folder a path lies in, with a slash at the end; empty for the top. */
     public static String folderOf(String path) {
         return path.substring(0, path.lastIndexOf('/') + 1);

@@ -1,5 +1,6 @@
 package evenharbor.core.redirect;
 
+import evenharbor.core.draft.SitePath;
 import evenharbor.core.version.Change;
 import evenharbor.core.version.Changes;
 import java.util.ArrayList;
@@ -29,12 +30,6 @@ public record RedirectProposal(Kind kind, String key, Redirect rule, String from
         WITHDRAW
     }
 
-    /** The request path at which visitors get a file: a folder's page by its folder. */
-    public static String requestPath(String file) {
-        String path = "/" + file;
-        return path.endsWith("/index.html") ? path.substring(0, path.length() - "index.html".length()) : path;
-    }
-
     /**
      * The proposals for a publish.
      *
@@ -58,8 +53,8 @@ public record RedirectProposal(Kind kind, String key, Redirect rule, String from
         }
         for (Change change : changes.list()) {
             if (change.kind() == Change.Kind.MOVED && change.page()) {
-                String from = requestPath(change.from().orElseThrow());
-                String to = requestPath(change.path());
+                String from = SitePath.requestPath(change.from().orElseThrow());
+                String to = SitePath.requestPath(change.path());
                 leadOn(from, to, set, withdrawn, all);
                 if (!pages.contains(from)
                         && set.candidates(from).stream().noneMatch(r -> !withdrawn.contains(r.id()))) {

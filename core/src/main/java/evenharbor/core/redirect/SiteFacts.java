@@ -1,5 +1,6 @@
 package evenharbor.core.redirect;
 
+import evenharbor.core.draft.SitePath;
 import evenharbor.core.version.Manifest;
 import evenharbor.core.visit.LikelyPages;
 import java.util.Collection;
@@ -41,7 +42,7 @@ public record SiteFacts(
         for (String file : files.files().keySet()) {
             String path = "/" + file;
             paths.add(path);
-            String folder = RedirectProposal.requestPath(file);
+            String folder = SitePath.requestPath(file);
             if (!folder.equals(path)) {
                 paths.add(folder);
                 paths.add(PathForm.bare(folder));
