@@ -81,7 +81,7 @@ export function ChartView({
               const to = place(line.to);
               if (!from || !to) return null;
               const wide = to.left - from.right;
-              const middle = from.right + wide * (line.to === HARBOR ? 0.62 : 0.3);
+              const middle = from.right + wide * bend(line, columns.get('DESTINATION') ?? []);
               const over = Math.min(from.y, to.y) - ROW * 0.62;
               const path =
                 wide > WIDEST_GAP
@@ -126,9 +126,18 @@ export function ChartView({
   );
 }
 
+/** Where between two columns a way turns: ways from different destinations do not run on each other. */
+function bend(line: Where['lines'][number], destinations: Mark[]) {
+  const row = destinations.findIndex((m) => m.id === line.from);
+  if (row < 0) return line.to === HARBOR ? 0.62 : 0.3;
+  return destinations.length === 1 ? 0.3 : 0.15 + (0.7 * row) / (destinations.length - 1);
+}
+
 function linkOf(mark: Mark, site: SiteView) {
   if (mark.column === 'VERSION') return `/sites/${site.id}/what/versions/${mark.id.slice(1)}`;
   if (mark.column === 'DRAFT') return `/sites/${site.id}/what`;
+  const host = /^(?:host|seen) (.+)$/.exec(mark.id)?.[1];
+  if (host !== undefined) return `/sites/${site.id}/where/hosts/${host}`;
   if (mark.id.startsWith('to ')) return `/sites/${site.id}/where/${mark.id.slice(3)}`;
   return `/sites/${site.id}/where/${mark.id}`;
 }

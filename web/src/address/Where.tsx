@@ -28,7 +28,9 @@ export function Where() {
   return (
     <>
       <WhereNav />
-      {where.data.addresses.length > 0 && <ChartView site={site} where={where.data} chosen={addressId} />}
+      {where.data.marks.some((m) => m.column === 'ADDRESS') && (
+        <ChartView site={site} where={where.data} chosen={addressId} />
+      )}
       <Panes
         label="Addresses"
         ledger={<AddressLedger site={site} where={where.data} chosen={addressId} />}

@@ -12,6 +12,7 @@ export function WhereNav() {
         [at, 'Addresses'],
         [`${at}/redirects`, 'Redirects'],
         [`${at}/missed`, 'Missed visits'],
+        [`${at}/hosts`, 'Hosts'],
       ]}
     />
   );

@@ -22,6 +22,7 @@ export const keys = {
   zone: (id: string) => ['zone', id] as const,
   certificates: ['certificates'] as const,
   practice: ['practice'] as const,
+  hosts: ['hosts'] as const,
   part: (id: string, part: string, ...more: unknown[]) => ['site', id, part, ...more] as const,
 };
 
@@ -195,6 +196,42 @@ export const useZone = (id: string) =>
     queryFn: () => dataOf(api.GET('/api/domains/{id}/zone', { params: { path: { id } } })),
   });
 
+/** The hosts of the account; asked again soon while one is tested. */
+export const useHosts = () =>
+  useQuery({
+    queryKey: keys.hosts,
+    queryFn: () => dataOf(api.GET('/api/hosts')),
+    refetchInterval: (query) => (query.state.data?.hosts.some((h) => h.testing) ? 500 : 30_000),
+  });
+
+/** Where on hosts a site is published; asked again soon while work is under way there. */
+export const useDestinations = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'destinations'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/destinations', at(id))),
+    refetchInterval: (query) => (query.state.data?.some((d) => d.job?.state === 'RUNNING') ? 400 : 20_000),
+  });
+
+/** What a publish of a version, or of the draft, would do at a destination. */
+export const usePlan = (siteId: string, destinationId: string, version: number | null, seen: string | null) =>
+  useQuery({
+    queryKey: keys.part(siteId, 'plan', destinationId, version, seen),
+    queryFn: () =>
+      dataOf(
+        api.GET('/api/destinations/{id}/plan', {
+          params: { path: { id: destinationId }, query: version === null ? {} : { version } },
+        }),
+      ),
+    enabled: seen !== null,
+  });
+
+/** The practice hosting companies. */
+export const useHosting = () =>
+  useQuery({
+    queryKey: [...keys.practice, 'hosting'],
+    queryFn: () => dataOf(api.GET('/api/practice/hosting')),
+  });
+
 export const usePractice = () =>
   useQuery({
     queryKey: keys.practice,
@@ -232,8 +269,10 @@ export function useLiveEvents() {
       events = new EventSource('/api/events');
       events.addEventListener('happened', (event) => {
         const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string };
-        if (siteId === '') void queries.invalidateQueries({ queryKey: keys.domains });
-        else void refreshSite(siteId);
+        if (siteId === '') {
+          void queries.invalidateQueries({ queryKey: keys.domains });
+          void queries.invalidateQueries({ queryKey: keys.hosts });
+        } else void refreshSite(siteId);
       });
     };
     const back = () => {

@@ -26,6 +26,9 @@ export function Mast({ children }: { children?: ReactNode }) {
         <Link to="/domains" className="hover:bg-shoal px-2 py-1 font-medium no-underline">
           Domains
         </Link>
+        <Link to="/hosts" className="hover:bg-shoal px-2 py-1 font-medium no-underline">
+          Hosts
+        </Link>
         <button
           type="button"
           className={tool}

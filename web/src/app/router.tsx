@@ -21,6 +21,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../domain/DomainsPage')).DomainsPage }),
       },
       {
+        path: '/hosts/:hostId?',
+        lazy: async () => ({ Component: (await import('../host/HostsPage')).HostsPage }),
+      },
+      {
         path: '/practice',
         lazy: async () => ({ Component: (await import('../world/PracticePage')).PracticePage }),
       },
@@ -41,6 +45,12 @@ export const router = createBrowserRouter([
           {
             path: 'where/missed',
             lazy: async () => ({ Component: (await import('../visit/MissedPage')).MissedPage }),
+          },
+          {
+            path: 'where/hosts/:destinationId?',
+            lazy: async () => ({
+              Component: (await import('../destination/DestinationsPage')).DestinationsPage,
+            }),
           },
           {
             path: 'where/:addressId?',

@@ -40,6 +40,13 @@ export function stepsOf(site: SiteView): Step[] {
       attention: trouble.state === 'FAILED',
     });
   }
+  for (const broken of site.brokenDestinations) {
+    steps.push({
+      words: `Go on with ${broken.place.replace(/^https?:\/\//, '')}`,
+      to: at(`where/hosts/${broken.id}`),
+      attention: true,
+    });
+  }
   return steps;
 }
 
@@ -48,6 +55,11 @@ export function newsOf(site: SiteView): Step[] {
   const missed = counted(site.missedVisits, 'visit');
   return [
     ...stepsOf(site),
+    ...site.lateDestinations.map((late) => ({
+      words: `Publish ${counted(late.behind, 'change')} to ${late.host}`,
+      to: `/sites/${site.id}/where/hosts/${late.id}`,
+      attention: false,
+    })),
     ...(site.missedVisits > 0
       ? [{ words: `${missed} found nothing`, to: `/sites/${site.id}/where/missed`, attention: false }]
       : []),

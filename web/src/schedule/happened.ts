@@ -31,4 +31,9 @@ export const HAPPENED: Record<Schemas['Entry']['kind'], string> = {
   CERTIFICATE_ENDS: 'certificate:',
   REDIRECTS_CHANGED: 'redirects:',
   REDIRECTS_APPLIED: 'let visitors meet',
+  HOST_CHANGED: 'host:',
+  DESTINATION_CHANGED: 'destination:',
+  SENT: 'sent',
+  SEND_FAILED: 'sending failed:',
+  HOST_CHECKED: 'checked',
 };

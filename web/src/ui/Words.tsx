@@ -69,7 +69,7 @@ export function PublicLink({ url, label }: { url: string; label?: string }) {
     toast('Link copied');
   };
   return (
-    <span className="inline-flex min-w-0 items-center gap-1">
+    <span className="inline-flex max-w-full min-w-0 items-center gap-1">
       <a href={url} target="_blank" rel="noreferrer" className="min-w-0 truncate" title={url}>
         {label ? <span className="mono">{label}</span> : <HostName name={parsed.hostname} />}
       </a>

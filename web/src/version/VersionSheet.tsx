@@ -21,6 +21,7 @@ export function VersionSheet({ version }: { version: Version }) {
     <>
       <BringBack version={version} />
       <AsItWas number={version.number} />
+      <AsZip number={version.number} />
       <Describe version={version} />
     </>
   );
@@ -187,6 +188,30 @@ function AsItWas({ number }: { number: number }) {
         height={380}
       />
     </div>
+  );
+}
+
+/** The version's files in a ZIP, for whoever takes them somewhere by hand. */
+function AsZip({ number }: { number: number }) {
+  const site = useThisSite();
+  const [base, setBase] = useState('');
+  const at = `/api/sites/${site.id}/versions/${String(number)}/zip`;
+  return (
+    <details className="mb-4">
+      <summary className="text-soft min-h-[25px] cursor-pointer py-1">Download it as a ZIP</summary>
+      <Field
+        label="Path it will be seen under"
+        placeholder="/trial"
+        value={base}
+        hint="Leave it empty for a whole host name. Links that begin at the top are led under this path."
+        onChange={(e) => {
+          setBase(e.target.value);
+        }}
+      />
+      <a href={base.trim() === '' ? at : `${at}?base=${encodeURIComponent(base.trim())}`} download>
+        Download version {number}
+      </a>
+    </details>
   );
 }
 

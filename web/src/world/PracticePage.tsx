@@ -3,6 +3,7 @@ import { usePractice } from '../api/queries';
 import type { Schemas } from '../api/client';
 import { Loading, Notice, Trouble } from '../ui/Notice';
 import { AuthorityStandIn } from './AuthorityStandIn';
+import { HostingStandIns } from './HostingStandIns';
 import { PracticeClock } from './PracticeClock';
 import { PracticeRegistry } from './PracticeRegistry';
 import { StandInRow } from './StandInRow';
@@ -18,8 +19,8 @@ export function PracticePage() {
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="mb-1 text-xl">Practice harbor</h1>
         <p className="mb-4 max-w-prose">
-          The outside world in small: a registry, name servers, a resolver and a certificate authority that
-          speak the real protocols. Try here what would take hours and money outside.
+          The outside world in small: a registry, name servers, a resolver, a certificate authority and two
+          hosting companies that speak the real protocols. Try here what would take hours and money outside.
         </p>
         <Trouble error={practice.error} />
         {practice.isPending && <Loading />}
@@ -38,6 +39,7 @@ function Loaded({ practice }: { practice: Practice }) {
       <div className="grid content-start gap-6">
         <PracticeClock practice={practice} />
         <PracticeRegistry practice={practice} />
+        <HostingStandIns />
       </div>
       <div className="grid content-start gap-6">
         <section aria-labelledby="stand-ins">

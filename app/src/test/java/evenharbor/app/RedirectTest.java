@@ -1,5 +1,6 @@
 package evenharbor.app;
 
+import static evenharbor.app.fixture.RedirectApi.rule;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
@@ -47,33 +48,6 @@ class RedirectTest {
 
     private String at(String rest) {
         return "/api/sites/" + site + rest;
-    }
-
-    private static Map<String, Object> rule(String source, String target) {
-        Map<String, Object> rule = new HashMap<>(Map.of(
-                "id",
-                "",
-                "kind",
-                "EXACT",
-                "source",
-                source,
-                "target",
-                target,
-                "status",
-                301,
-                "ignoresCase",
-                true,
-                "exactSlash",
-                false,
-                "query",
-                "KEEP",
-                "parameters",
-                "",
-                "group",
-                ""));
-        rule.put("note", "");
-        rule.put("proposed", false);
-        return rule;
     }
 
     private ApiClient.Answer change(List<?> put, Set<String> remove, String... fields) {

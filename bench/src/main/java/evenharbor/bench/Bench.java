@@ -29,6 +29,7 @@ public final class Bench {
         all.put("tls", () -> TlsBench.run(folder.resolve("tls")));
         all.put("intake", () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run());
         all.put("addresses", () -> AddressBench.run(folder.resolve("addresses")));
+        all.put("hosts", () -> new HostBench(folder.resolve("hosts")).run());
         all.put("looks", () -> CheckBench.run(origin, visitors));
         all.put("first-load", () -> FirstLoadBench.run(origin));
         if (arguments.length > 3) {

@@ -1,5 +1,6 @@
 package evenharbor.app.activity;
 
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.access.Current;
 import io.swagger.v3.oas.annotations.Hidden;
 import java.io.IOException;
@@ -37,11 +38,11 @@ class LiveEvents {
     private final ActivityRepository repository;
     private final Map<SseEmitter, String> listeners = new ConcurrentHashMap<>();
     private final Set<Long> told = new LinkedHashSet<>();
-    private final ScheduledExecutorService rounds = Executors.newSingleThreadScheduledExecutor(work -> {
-        Thread thread = new Thread(work, "live-events");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService rounds =
+            Executors.newSingleThreadScheduledExecutor(new ThreadFactoryBuilder()
+                    .setNameFormat("live-events")
+                    .setDaemon(true)
+                    .build());
     private long last = -1;
 
     LiveEvents(ActivityRepository repository) {

@@ -2,6 +2,7 @@ package evenharbor.app.build;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.content.Manifests;
 import evenharbor.app.draft.DraftChanged;
 import evenharbor.app.problem.Problem;
@@ -50,12 +51,11 @@ public class Builds {
             Caffeine.newBuilder().maximumSize(MOST_EDITS_HELD).build();
     private final Cache<Wanted, String> builds =
             Caffeine.newBuilder().maximumSize(MOST_BUILDS_HELD).build();
-    private final ExecutorService ahead = Executors.newSingleThreadExecutor(work -> {
-        Thread thread = new Thread(work, "build-ahead");
-        thread.setDaemon(true);
-        thread.setPriority(Thread.MIN_PRIORITY);
-        return thread;
-    });
+    private final ExecutorService ahead = Executors.newSingleThreadExecutor(new ThreadFactoryBuilder()
+            .setNameFormat("build-ahead")
+            .setDaemon(true)
+            .setPriority(Thread.MIN_PRIORITY)
+            .build());
 
     Builds(Manifests manifests, Blobs blobs) {
         this.manifests = manifests;

@@ -1,5 +1,6 @@
 package evenharbor.app.build;
 
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.content.Manifests;
 import evenharbor.core.version.FileEntry;
 import evenharbor.edge.blob.Blobs;
@@ -32,12 +33,11 @@ public class Packing {
     private final Blobs blobs;
     private final Manifests manifests;
     private final AtomicBoolean stopped = new AtomicBoolean();
-    private final ExecutorService worker = Executors.newSingleThreadExecutor(work -> {
-        Thread thread = new Thread(work, "packing");
-        thread.setDaemon(true);
-        thread.setPriority(Thread.MIN_PRIORITY);
-        return thread;
-    });
+    private final ExecutorService worker = Executors.newSingleThreadExecutor(new ThreadFactoryBuilder()
+            .setNameFormat("packing")
+            .setDaemon(true)
+            .setPriority(Thread.MIN_PRIORITY)
+            .build());
 
     Packing(Blobs blobs, Manifests manifests) {
         this.blobs = blobs;

@@ -3,6 +3,7 @@ package evenharbor.app.certificate;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.activity.ActivityKind;
 import evenharbor.app.address.Addresses;
 import evenharbor.app.address.AddressesChanged;
@@ -64,11 +65,12 @@ class CertificateWatch {
     private final JdbcClient db;
     private final TransactionTemplate transactions;
     private final Clock clock;
-    private final ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE, work -> {
-        Thread thread = new Thread(work, "certificates");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService workers = Executors.newFixedThreadPool(
+            AT_ONCE,
+            new ThreadFactoryBuilder()
+                    .setNameFormat("certificates")
+                    .setDaemon(true)
+                    .build());
 
     CertificateWatch(
             CertificateRepository repository,

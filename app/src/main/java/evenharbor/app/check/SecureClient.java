@@ -1,5 +1,6 @@
 package evenharbor.app.check;
 
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.certificate.TrustedRoots;
 import evenharbor.app.route.Harbor;
 import evenharbor.core.address.AddressSight;
@@ -32,11 +33,12 @@ class SecureClient {
     private final Harbor harbor;
     private final VisitProperties visits;
     private final TrustedRoots roots;
-    private final Executor workers = Executors.newFixedThreadPool(AT_ONCE, work -> {
-        Thread thread = new Thread(work, "handshakes");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final Executor workers = Executors.newFixedThreadPool(
+            AT_ONCE,
+            new ThreadFactoryBuilder()
+                    .setNameFormat("handshakes")
+                    .setDaemon(true)
+                    .build());
 
     SecureClient(Harbor harbor, VisitProperties visits, TrustedRoots roots) {
         this.harbor = harbor;

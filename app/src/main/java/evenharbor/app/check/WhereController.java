@@ -2,6 +2,7 @@ package evenharbor.app.check;
 
 import evenharbor.app.address.Address;
 import evenharbor.app.address.Addresses;
+import evenharbor.app.destination.DestinationStands;
 import evenharbor.app.live.Live;
 import evenharbor.app.live.LiveStates;
 import evenharbor.app.publish.Review;
@@ -34,14 +35,23 @@ class WhereController {
     private final Checks checks;
     private final LiveStates states;
     private final Review review;
+    private final DestinationStands destinations;
     private final Clock clock;
 
-    WhereController(Sites sites, Addresses addresses, Checks checks, LiveStates states, Review review, Clock clock) {
+    WhereController(
+            Sites sites,
+            Addresses addresses,
+            Checks checks,
+            LiveStates states,
+            Review review,
+            DestinationStands destinations,
+            Clock clock) {
         this.sites = sites;
         this.addresses = addresses;
         this.checks = checks;
         this.states = states;
         this.review = review;
+        this.destinations = destinations;
         this.clock = clock;
     }
 
@@ -90,6 +100,7 @@ class WhereController {
                 .toList();
         Chart chart = Chart.of(
                 stands,
+                destinations.forChart(siteId),
                 live.live(),
                 live.version().map(OptionalInt::of).orElse(OptionalInt.empty()),
                 review.of(siteId).count());

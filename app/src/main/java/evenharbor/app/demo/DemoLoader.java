@@ -90,6 +90,7 @@ class DemoLoader implements ApplicationRunner {
     private final Publisher publisher;
     private final Blobs blobs;
     private final Certificates certificates;
+    private final DemoHosts hosts;
     private final Clock clock;
     private final List<Address> toSecure = new ArrayList<>();
 
@@ -114,6 +115,7 @@ class DemoLoader implements ApplicationRunner {
             Publisher publisher,
             Blobs blobs,
             Certificates certificates,
+            DemoHosts hosts,
             Clock clock) {
         this.demo = demo;
         this.harbor = harbor;
@@ -135,6 +137,7 @@ class DemoLoader implements ApplicationRunner {
         this.publisher = publisher;
         this.blobs = blobs;
         this.certificates = certificates;
+        this.hosts = hosts;
         this.clock = clock;
     }
 
@@ -200,6 +203,10 @@ class DemoLoader implements ApplicationRunner {
             practice.setTo(now.minus(Duration.ofDays(story.redirects().daysAgo())));
             Current.as(tellers.get(0), () -> redirects(site[0].id(), story.redirects()));
             follow(site[0].id(), story.redirects(), practice, now);
+        }
+        if (story.elsewhere() != null) {
+            practice.setTo(now.minus(Duration.ofDays(15)));
+            hosts.tell(tellers.get(1), site[0].id(), story.elsewhere());
         }
     }
 

@@ -14,6 +14,7 @@ import java.util.List;
  * @param domains names of its own, the earliest first
  * @param states what was done, the earliest first
  * @param redirects its redirects, and the old links that visitors follow; null for none
+ * @param elsewhere where on hosts it is published; null for nowhere
  */
 record DemoStory(
         String title,
@@ -21,7 +22,8 @@ record DemoStory(
         int createdDaysAgo,
         List<Own> domains,
         List<State> states,
-        Redirected redirects) {
+        Redirected redirects,
+        List<Elsewhere> elsewhere) {
 
     /**
      * Redirects, and what visitors follow.
@@ -31,6 +33,16 @@ record DemoStory(
      * @param missed old links that lead to nothing
      */
     record Redirected(int daysAgo, List<Rule> rules, List<OldLink> missed) {}
+
+    /**
+     * A destination on a host.
+     *
+     * @param company the hosting company
+     * @param below the folder below the company's own, with a slash before it; empty for that one
+     * @param url what comes behind the company's URL
+     * @param version which version it holds
+     */
+    record Elsewhere(String company, String below, String url, int version) {}
 
     /** A redirect. */
     record Rule(Source.Kind kind, String source, String target) {}

@@ -1,5 +1,6 @@
 package evenharbor.app.dns;
 
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.core.address.HostName;
 import evenharbor.core.certificate.CaaRules;
 import evenharbor.core.domain.Seen;
@@ -55,11 +56,8 @@ public class Dns {
     private final DnsProperties properties;
     private final Clock clock;
     private final Map<InetAddress, SimpleResolver> channels = new ConcurrentHashMap<>();
-    private final Executor executor = Executors.newCachedThreadPool(work -> {
-        Thread thread = new Thread(work, "dns");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final Executor executor = Executors.newCachedThreadPool(
+            new ThreadFactoryBuilder().setNameFormat("dns").setDaemon(true).build());
 
     Dns(DnsProperties properties, Clock clock) {
         this.properties = properties;

@@ -3,6 +3,7 @@ package evenharbor.app.domain;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.dns.ZoneServer;
 import java.time.Clock;
 import java.time.Duration;
@@ -38,11 +39,8 @@ class ZoneWatch {
     private final JdbcClient db;
     private final TransactionTemplate transactions;
     private final Clock clock;
-    private final Executor atOnce = Executors.newSingleThreadExecutor(work -> {
-        Thread thread = new Thread(work, "zones");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final Executor atOnce = Executors.newSingleThreadExecutor(
+            new ThreadFactoryBuilder().setNameFormat("zones").setDaemon(true).build());
 
     ZoneWatch(DomainRepository repository, Zones zones, JdbcClient db, TransactionTemplate transactions, Clock clock) {
         this.repository = repository;

@@ -1,5 +1,6 @@
 package evenharbor.app.draft;
 
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.content.FileEntries;
 import evenharbor.app.problem.Problem;
 import evenharbor.core.draft.Intake;
@@ -47,11 +48,12 @@ class ZipIntake {
     private static final int TYPE_MASK = 0170000;
 
     private final Blobs blobs;
-    private final ExecutorService writers = Executors.newFixedThreadPool(WRITERS, work -> {
-        Thread thread = new Thread(work, "zip-intake");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService writers = Executors.newFixedThreadPool(
+            WRITERS,
+            new ThreadFactoryBuilder()
+                    .setNameFormat("zip-intake")
+                    .setDaemon(true)
+                    .build());
 
     ZipIntake(Blobs blobs) {
         this.blobs = blobs;

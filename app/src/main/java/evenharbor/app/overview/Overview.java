@@ -6,6 +6,7 @@ import evenharbor.app.activity.Activities;
 import evenharbor.app.address.Address;
 import evenharbor.app.address.Addresses;
 import evenharbor.app.check.Checks;
+import evenharbor.app.destination.DestinationStands;
 import evenharbor.app.draft.Draft;
 import evenharbor.app.draft.Drafts;
 import evenharbor.app.live.Live;
@@ -55,6 +56,7 @@ class Overview {
     private final Review review;
     private final Versions versions;
     private final MissedVisits missed;
+    private final DestinationStands destinations;
     private final Activities activities;
     private final RepeatKeys repeats;
 
@@ -67,6 +69,7 @@ class Overview {
             Review review,
             Versions versions,
             MissedVisits missed,
+            DestinationStands destinations,
             Activities activities,
             RepeatKeys repeats) {
         this.sites = sites;
@@ -77,6 +80,7 @@ class Overview {
         this.review = review;
         this.versions = versions;
         this.missed = missed;
+        this.destinations = destinations;
         this.activities = activities;
         this.repeats = repeats;
     }
@@ -97,6 +101,8 @@ class Overview {
             List<Address> addresses,
             List<TroubleView> troubles,
             long missedVisits,
+            List<DestinationStands.BrokenDestination> brokenDestinations,
+            List<DestinationStands.LateDestination> lateDestinations,
             int changes,
             int files,
             boolean listed,
@@ -236,6 +242,8 @@ class Overview {
                 names,
                 troubles(names),
                 missed.byPeople(site.id()),
+                destinations.broken(site.id()),
+                destinations.late(site.id()),
                 review.of(site.id()).count(),
                 drafts.files(draft).count(),
                 site.settings().listed(),

@@ -39,6 +39,20 @@ public final class Problem extends RuntimeException {
                 .with("what", what);
     }
 
+    /**
+     * A change for a thing that someone has changed since it was looked at.
+     *
+     * @param what the thing, such as “this host”
+     * @param revision the revision as it is now
+     */
+    public static Problem stale(String what, long revision) {
+        return new Problem(
+                        ProblemType.STALE,
+                        "Someone changed " + what
+                                + " in the meantime. Nothing was changed by you. Look at it again, then try once more.")
+                .with("revision", revision);
+    }
+
     /** A thing that is not there or belongs to somebody else; the two are not told apart. */
     public static Problem notFound(String what) {
         return new Problem(ProblemType.NOT_FOUND, what + " is not there. It may have been removed.");

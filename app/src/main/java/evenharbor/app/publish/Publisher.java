@@ -1,5 +1,6 @@
 package evenharbor.app.publish;
 
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.activity.Activities;
 import evenharbor.app.activity.ActivityKind;
@@ -50,11 +51,8 @@ public class Publisher {
     private final TransactionTemplate transactions;
     private final HarborProperties harbor;
     private final Clock clock;
-    private final ExecutorService atOnce = Executors.newCachedThreadPool(work -> {
-        Thread thread = new Thread(work, "publish");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService atOnce = Executors.newCachedThreadPool(
+            new ThreadFactoryBuilder().setNameFormat("publish").setDaemon(true).build());
 
     Publisher(
             PublicationRepository publications,

@@ -1,5 +1,6 @@
 package evenharbor.app.route;
 
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.address.Addresses;
 import evenharbor.app.address.AddressesChanged;
@@ -59,11 +60,8 @@ public class Harbor implements SmartLifecycle {
     private final SecureRoutes secure;
     private final Clock clock;
     private final Edge edge;
-    private final ScheduledExecutorService follower = Executors.newSingleThreadScheduledExecutor(work -> {
-        Thread thread = new Thread(work, "routes");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService follower = Executors.newSingleThreadScheduledExecutor(
+            new ThreadFactoryBuilder().setNameFormat("routes").setDaemon(true).build());
 
     private final Map<String, Served> served = new HashMap<>();
 

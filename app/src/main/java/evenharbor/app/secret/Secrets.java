@@ -77,12 +77,19 @@ public class Secrets {
         }
     }
 
-    /** Decrypts a text. Fails for what was not sealed with this key, or was changed since. */
+    /** A secret that was not sealed with this key, or was changed since: a database came back without its key, say. */
+    public static final class CannotOpen extends IllegalStateException {
+        private CannotOpen(Exception cause) {
+            super("A secret cannot be read: it was sealed with another key", cause);
+        }
+    }
+
+    /** Decrypts a text. @throws CannotOpen when it was not sealed with this key */
     public String opened(byte[] sealed) {
         try {
             return new String(aead.decrypt(sealed, NOTHING_MORE), StandardCharsets.UTF_8);
         } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("A secret cannot be read: it was sealed with another key", e);
+            throw new CannotOpen(e);
         }
     }
 }

@@ -6,7 +6,6 @@ import evenharbor.app.access.Person;
 import evenharbor.app.activity.Activities;
 import evenharbor.app.activity.ActivityKind;
 import evenharbor.app.problem.Problem;
-import evenharbor.app.problem.ProblemType;
 import evenharbor.core.site.Settings;
 import java.time.Clock;
 import java.util.List;
@@ -86,10 +85,7 @@ public class Sites {
     public Site change(String id, String title, Settings settings, OptionalLong expected) {
         SiteEntity site = entity(id);
         if (expected.isPresent() && expected.getAsLong() != site.revision) {
-            throw new Problem(
-                            ProblemType.STALE,
-                            "Someone changed these settings in the meantime. Nothing was changed by you. Look at them again.")
-                    .with("revision", site.revision);
+            throw Problem.stale("these settings", site.revision);
         }
         site.title = title.strip();
         site.listed = settings.listed();

@@ -13,8 +13,9 @@ class InterfaceSetup implements WebMvcConfigurer {
 
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
-        for (String path :
-                new String[] {"/", "/sign-in", "/open-account", "/new", "/domains/**", "/practice", "/sites/**"}) {
+        for (String path : new String[] {
+            "/", "/sign-in", "/open-account", "/new", "/domains/**", "/hosts/**", "/practice", "/sites/**"
+        }) {
             registry.addViewController(path).setViewName("forward:/index.html");
         }
     }

@@ -1,16 +1,19 @@
 package evenharbor.app.world;
 
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.certificate.AuthorityProperties;
 import evenharbor.app.dns.DnsProperties;
 import evenharbor.app.dns.ZoneProperties;
 import evenharbor.app.domain.LeadProperties;
+import evenharbor.app.host.HostProperties;
 import evenharbor.app.registry.RegistryProperties;
 import evenharbor.practice.authority.Acme;
 import evenharbor.practice.authority.AuthorityServer;
 import evenharbor.practice.authority.Root;
 import evenharbor.practice.clock.PracticeClock;
 import evenharbor.practice.dns.PracticeDns;
+import evenharbor.practice.host.HostingCompanies;
 import evenharbor.practice.registry.EppServer;
 import evenharbor.practice.registry.Registry;
 import java.io.IOException;
@@ -46,19 +49,18 @@ public class World implements SmartLifecycle {
     private final RegistryProperties registryProperties;
     private final LeadProperties lead;
     private final AuthorityProperties authorityProperties;
+    private final HostProperties hosts;
     private final Clock clock;
     private final Path clockFile;
-    private final ScheduledExecutorService ticks = Executors.newSingleThreadScheduledExecutor(work -> {
-        Thread thread = new Thread(work, "practice");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ScheduledExecutorService ticks = Executors.newSingleThreadScheduledExecutor(
+            new ThreadFactoryBuilder().setNameFormat("practice").setDaemon(true).build());
     private PracticeDns dns;
     private Registry registry;
     private EppServer epp;
     private Acme acme;
     private AuthorityServer authority;
     private Root root;
+    private HostingCompanies hosting;
     private volatile boolean running;
 
     World(
@@ -69,6 +71,7 @@ public class World implements SmartLifecycle {
             RegistryProperties registryProperties,
             LeadProperties lead,
             AuthorityProperties authorityProperties,
+            HostProperties hosts,
             Clock clock) {
         this.harbor = harbor;
         this.properties = properties;
@@ -77,6 +80,7 @@ public class World implements SmartLifecycle {
         this.registryProperties = registryProperties;
         this.lead = lead;
         this.authorityProperties = authorityProperties;
+        this.hosts = hosts;
         this.clock = clock;
         this.clockFile = harbor.home().resolve("practice").resolve("clock");
     }
@@ -111,6 +115,15 @@ public class World implements SmartLifecycle {
             acme = new Acme(root, dns::ask, harbor.visitors().port(), folder.resolve("authority"), clock);
             authority = new AuthorityServer(
                     acme, root, authorityProperties.directory().getPort());
+            hosting = new HostingCompanies(
+                    new HostingCompanies.Setup(
+                            folder.resolve("hosting"),
+                            properties.ftpPort(),
+                            properties.ftpsPort(),
+                            properties.sftpPort(),
+                            properties.webPort(),
+                            hosts.folders().values().stream().findFirst().orElse(folder.resolve("opened"))),
+                    clock);
         } catch (IOException e) {
             throw new UncheckedIOException("The practice harbor cannot be started", e);
         }
@@ -163,6 +176,16 @@ public class World implements SmartLifecycle {
 
     Acme acme() {
         return acme;
+    }
+
+    /** The hosting companies of the practice harbor. */
+    public HostingCompanies hosting() {
+        return hosting;
+    }
+
+    /** The port of the hosting company that speaks SFTP. */
+    public int sftpPort() {
+        return properties.sftpPort();
     }
 
     /** The practice authority's root certificate, as a PEM file. */
@@ -225,6 +248,7 @@ public class World implements SmartLifecycle {
                 dns.close();
                 epp.close();
                 authority.close();
+                hosting.close();
             }
         } catch (IOException e) {
             LOG.warn("The practice harbor did not stop cleanly", e);

@@ -205,6 +205,10 @@ final class Browser {
 
     /** The serious and critical faults that axe finds on the page, in words. */
     List<String> faults() {
+        // A toast that is coming or going is half transparent for a moment: it is made to stand.
+        script("for (const toast of document.querySelectorAll('[data-sonner-toast], [data-sonner-toast] *')) {"
+                + "toast.style.setProperty('transition', 'none', 'important');"
+                + "toast.style.setProperty('opacity', '1', 'important'); }");
         Results results = new AxeBuilder()
                 .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
                 .exclude("iframe")

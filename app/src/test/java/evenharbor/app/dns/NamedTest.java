@@ -3,6 +3,7 @@ package evenharbor.app.dns;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
+import evenharbor.app.fixture.FreePort;
 import evenharbor.core.address.HostName;
 import evenharbor.core.domain.RecordRules;
 import evenharbor.core.domain.RecordSet;
@@ -10,7 +11,6 @@ import evenharbor.core.domain.Zone;
 import evenharbor.core.domain.ZoneDifference;
 import java.io.IOException;
 import java.net.InetSocketAddress;
-import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -46,8 +46,8 @@ class NamedTest {
         for (String left : new String[] {"papermoon.example.db.jnl", "_default.nzf", "_default.nzd"}) {
             Files.deleteIfExists(folder.resolve(left));
         }
-        port = freePort();
-        int control = freePort();
+        port = FreePort.next();
+        int control = FreePort.next();
         String key = "key \"%s\" { algorithm hmac-sha256; secret \"%s\"; };\n".formatted(KEY, SECRET);
         Files.writeString(
                 folder.resolve("named.conf"), key + """
@@ -82,12 +82,6 @@ class NamedTest {
 
     private static String program(String name) {
         return Files.exists(Path.of("/usr/sbin", name)) ? "/usr/sbin/" + name : name;
-    }
-
-    private static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
     }
 
     private static ZoneServer server(String secret, String create) {

@@ -35,7 +35,8 @@ public record Chart(List<Mark> marks, List<Line> lines) {
     /**
      * One thing in the picture.
      *
-     * @param id what it is found by: an address's id, {@code harbor}, {@code to ID} for a pointer's target, {@code v3}
+     * @param id what it is found by: an address's id, {@code harbor}, {@code to ID} for a pointer's target, {@code v3},
+     *     {@code host ID} for a destination on a host and {@code seen ID} for where that is seen
      * @param column where it stands
      * @param title what it is called
      * @param note what is to be said of it, in a few words
@@ -74,14 +75,40 @@ public record Chart(List<Mark> marks, List<Line> lines) {
     public record Stand(SiteAddress address, Ladder.State state, Optional<Instant> until) {}
 
     /**
+     * A destination on a host with how it stands.
+     *
+     * @param id its id
+     * @param seen where it is seen
+     * @param host what the host is called
+     * @param standing how it stands
+     * @param holds the version that is there whole
+     * @param behind how many changes of the draft are not there; 0 when none is there
+     */
+    public record HostStand(
+            String id, String seen, String host, HostStanding standing, OptionalInt holds, int behind) {}
+
+    /** How a destination on a host stands. */
+    public enum HostStanding {
+        /** Nothing of ours is there. */
+        EMPTY,
+        /** A version is on its way. */
+        UNDER_WAY,
+        /** A version is there, and was found there as it was sent. */
+        WHOLE,
+        /** Work broke off, and waits to be gone on with. */
+        BROKEN
+    }
+
+    /**
      * The picture.
      *
      * @param stands the site's addresses
+     * @param hosts its destinations on hosts
      * @param live whether visitors get pages
      * @param version the version they get, or would get
      * @param changes how many changes wait in the draft
      */
-    public static Chart of(List<Stand> stands, boolean live, OptionalInt version, int changes) {
+    public static Chart of(List<Stand> stands, List<HostStand> hosts, boolean live, OptionalInt version, int changes) {
         List<Mark> marks = new ArrayList<>();
         List<Line> lines = new ArrayList<>();
         Set<Integer> tried = new LinkedHashSet<>();
@@ -127,7 +154,45 @@ public record Chart(List<Mark> marks, List<Line> lines) {
             lines.add(new Line(HARBOR, DRAFT, Way.PROVEN, Optional.empty()));
         }
         version.ifPresent(number -> lines.add(new Line("v" + number, DRAFT, Way.OPEN, Optional.empty())));
+        hosts.forEach(host -> add(host, marks, lines));
         return new Chart(List.copyOf(marks), List.copyOf(lines));
+    }
+
+    private static void add(HostStand host, List<Mark> marks, List<Line> lines) {
+        String seen = "seen " + host.id();
+        String at = "host " + host.id();
+        marks.add(new Mark(seen, Column.ADDRESS, host.seen(), host.host()));
+        marks.add(new Mark(at, Column.DESTINATION, host.host(), note(host)));
+        lines.add(new Line(seen, at, way(host.standing()), Optional.empty()));
+        host.holds().ifPresent(number -> {
+            String version = "v" + number;
+            if (marks.stream().noneMatch(mark -> mark.id().equals(version))) {
+                marks.add(new Mark(version, Column.VERSION, "Version " + number, "sent"));
+                lines.add(new Line(version, DRAFT, Way.OPEN, Optional.empty()));
+            }
+            lines.add(new Line(at, version, way(host.standing()), Optional.empty()));
+        });
+    }
+
+    private static String note(HostStand host) {
+        return switch (host.standing()) {
+            case EMPTY -> "nothing there";
+            case UNDER_WAY -> "under way";
+            case BROKEN -> "broke off";
+            case WHOLE ->
+                host.behind() == 0
+                        ? "as the draft is"
+                        : host.behind() == 1 ? "1 change behind" : host.behind() + " changes behind";
+        };
+    }
+
+    private static Way way(HostStanding standing) {
+        return switch (standing) {
+            case WHOLE -> Way.PROVEN;
+            case UNDER_WAY -> Way.WAITING;
+            case BROKEN -> Way.BROKEN;
+            case EMPTY -> Way.OPEN;
+        };
     }
 
     private static Way way(Ladder.State state) {

@@ -7,7 +7,12 @@ public enum Protocol {
     /** FTP over TLS, asked for on the usual port (RFC 4217). */
     FTPS(21),
     /** FTP in plain text: everyone on the way can read along, the password too. */
-    FTP(21);
+    FTP(21),
+    /** No protocol: a folder of this machine that its operator opened for publishing. */
+    FOLDER(0);
+
+    /** The TCP port where FTP begins with TLS, without being asked (IANA: ftps). */
+    public static final int SECURE_FROM_THE_START = 990;
 
     private final int port;
 

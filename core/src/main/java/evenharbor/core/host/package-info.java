@@ -1,5 +1,5 @@
 /**
- * Hosts elsewhere: what a hosting company's mail says of one ({@link evenharbor.core.host.WelcomeMail}), and what has to be
- * done there so that it holds a build ({@link evenharbor.core.host.HostPlan}).
+ * Accounts at hosting companies: what a welcome mail says of one ({@link evenharbor.core.host.WelcomeMail}), what can go wrong
+ * there ({@link evenharbor.core.host.HostFault}), and how its folder and its URL belong together.
  */
 package evenharbor.core.host;

@@ -44,7 +44,7 @@ class ChartTest {
     @ParameterizedTest
     @CsvSource({"OK, PROVEN", "WAITING, WAITING", "FAILED, BROKEN", "NOT_YET, OPEN"})
     void aWayIsDrawnAsTheAddressStands(State state, Way way) {
-        Chart chart = Chart.of(List.of(stand(address("a", Role.MAIN), state)), true, OptionalInt.of(1), 0);
+        Chart chart = Chart.of(List.of(stand(address("a", Role.MAIN), state)), List.of(), true, OptionalInt.of(1), 0);
         Line line = chart.lines().get(0);
         assertThat(line.way()).isEqualTo(way);
         assertThat(line.until()).isEqualTo(state == State.WAITING ? Optional.of(LATER) : Optional.empty());
@@ -53,7 +53,7 @@ class ChartTest {
     @Test
     void aPointerLeadsPastTheHarbor() {
         SiteAddress pointer = address("b", Role.POINTER).pointingTo("https://elsewhere.example/");
-        Chart chart = Chart.of(List.of(stand(pointer, State.OK)), false, OptionalInt.empty(), 0);
+        Chart chart = Chart.of(List.of(stand(pointer, State.OK)), List.of(), false, OptionalInt.empty(), 0);
         assertThat(chart.lines()).containsExactly(line("b", "to b", Way.PROVEN));
         assertThat(chart.marks())
                 .contains(new Mark("to b", Column.DESTINATION, "https://elsewhere.example/", "elsewhere"));
@@ -61,7 +61,7 @@ class ChartTest {
 
     @Test
     void theVersionThatWasLiveIsShownWithAnOpenWay() {
-        Chart chart = Chart.of(List.of(), false, OptionalInt.of(5), 0);
+        Chart chart = Chart.of(List.of(), List.of(), false, OptionalInt.of(5), 0);
         assertThat(chart.marks())
                 .contains(
                         new Mark("harbor", Column.DESTINATION, "This harbor", "not live"),
@@ -76,7 +76,7 @@ class ChartTest {
                 stand(address("b", Role.TRIAL).trialOf(OptionalInt.of(2)), State.OK),
                 stand(address("c", Role.TRIAL).trialOf(OptionalInt.of(5)), State.OK),
                 stand(address("d", Role.TRIAL).trialOf(OptionalInt.empty()), State.OK));
-        Chart chart = Chart.of(stands, true, OptionalInt.of(5), 0);
+        Chart chart = Chart.of(stands, List.of(), true, OptionalInt.of(5), 0);
         assertThat(chart.marks())
                 .filteredOn(m -> m.column() == Column.VERSION)
                 .extracting(Mark::id, Mark::note)
@@ -87,8 +87,55 @@ class ChartTest {
     @ParameterizedTest
     @CsvSource({"0, no changes", "1, 1 change", "2, 2 changes", "500, 500 changes"})
     void theDraftSaysWhatWaits(int changes, String note) {
-        Chart chart = Chart.of(List.of(), false, OptionalInt.empty(), changes);
+        Chart chart = Chart.of(List.of(), List.of(), false, OptionalInt.empty(), changes);
         assertThat(chart.marks()).contains(new Mark("draft", Column.DRAFT, "Draft", note));
+    }
+
+    private static Chart.HostStand host(Chart.HostStanding standing, OptionalInt holds, int behind) {
+        return new Chart.HostStand("h", "old.example/trial/", "Quayside", standing, holds, behind);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "WHOLE, 0, PROVEN, as the draft is",
+        "WHOLE, 1, PROVEN, 1 change behind",
+        "WHOLE, 12, PROVEN, 12 changes behind",
+        "UNDER_WAY, 3, WAITING, under way",
+        "BROKEN, 3, BROKEN, broke off",
+        "EMPTY, 0, OPEN, nothing there"
+    })
+    void aDestinationOnAHostIsDrawnAsItStands(Chart.HostStanding standing, int behind, Way way, String note) {
+        Chart chart =
+                Chart.of(List.of(), List.of(host(standing, OptionalInt.of(2), behind)), true, OptionalInt.of(5), 0);
+        assertThat(chart.marks())
+                .contains(
+                        new Mark("seen h", Column.ADDRESS, "old.example/trial/", "Quayside"),
+                        new Mark("host h", Column.DESTINATION, "Quayside", note),
+                        new Mark("v2", Column.VERSION, "Version 2", "sent"));
+        assertThat(chart.lines())
+                .contains(line("seen h", "host h", way), line("host h", "v2", way), line("v2", "draft", Way.OPEN));
+    }
+
+    @Test
+    void aHostThatHoldsWhatIsLiveLeadsToTheSameVersion() {
+        Chart chart = Chart.of(
+                List.of(), List.of(host(Chart.HostStanding.WHOLE, OptionalInt.of(5), 0)), true, OptionalInt.of(5), 0);
+        assertThat(chart.marks())
+                .filteredOn(m -> m.column() == Column.VERSION)
+                .extracting(Mark::note)
+                .containsExactly("live");
+        assertThat(chart.lines()).contains(line("host h", "v5", Way.PROVEN));
+    }
+
+    @Test
+    void aHostThatHoldsNothingLeadsNowhere() {
+        Chart chart = Chart.of(
+                List.of(),
+                List.of(host(Chart.HostStanding.EMPTY, OptionalInt.empty(), 0)),
+                false,
+                OptionalInt.empty(),
+                0);
+        assertThat(chart.lines()).containsExactly(line("seen h", "host h", Way.OPEN));
     }
 
     /** Whatever addresses there are: each way has both its ends, no mark is there twice, and each address leads somewhere. */
@@ -105,7 +152,17 @@ class ChartTest {
                     : plain;
             stands.add(stand(address, State.values()[kind / 5]));
         }
-        Chart chart = Chart.of(stands, live, version == 0 ? OptionalInt.empty() : OptionalInt.of(version), 3);
+        List<Chart.HostStand> hosts = new ArrayList<>();
+        for (int kind : kinds.stream().limit(5).toList()) {
+            hosts.add(new Chart.HostStand(
+                    "h" + hosts.size(),
+                    "seen",
+                    "Host",
+                    Chart.HostStanding.values()[kind % 4],
+                    kind < 10 ? OptionalInt.empty() : OptionalInt.of(kind / 5),
+                    kind));
+        }
+        Chart chart = Chart.of(stands, hosts, live, version == 0 ? OptionalInt.empty() : OptionalInt.of(version), 3);
         List<String> ids = chart.marks().stream().map(Mark::id).toList();
         assertThat(ids).doesNotHaveDuplicates();
         assertThat(chart.lines()).allSatisfy(l -> assertThat(ids).contains(l.from(), l.to()));

@@ -1,5 +1,6 @@
 package evenharbor.practice.authority;
 
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpsConfigurator;
 import com.sun.net.httpserver.HttpsServer;
@@ -37,11 +38,10 @@ public final class AuthorityServer implements AutoCloseable {
     private final Acme acme;
     private final Root root;
     private final HttpsServer server;
-    private final ExecutorService workers = Executors.newCachedThreadPool(work -> {
-        Thread thread = new Thread(work, "practice-authority");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService workers = Executors.newCachedThreadPool(new ThreadFactoryBuilder()
+            .setNameFormat("practice-authority")
+            .setDaemon(true)
+            .build());
     private final Set<String> nonces = ConcurrentHashMap.newKeySet();
 
     /**

@@ -1,5 +1,6 @@
 package evenharbor.practice.registry;
 
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import com.google.common.xml.XmlEscapers;
 import java.io.ByteArrayInputStream;
 import java.io.DataInputStream;
@@ -38,11 +39,10 @@ public final class EppServer implements AutoCloseable {
     private final String client;
     private final String password;
     private final ServerSocket socket;
-    private final ExecutorService workers = Executors.newCachedThreadPool(work -> {
-        Thread thread = new Thread(work, "practice-registry");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final ExecutorService workers = Executors.newCachedThreadPool(new ThreadFactoryBuilder()
+            .setNameFormat("practice-registry")
+            .setDaemon(true)
+            .build());
     private volatile boolean down;
 
     /** Begins to answer at a port; 0 for any that is free. */

@@ -1,12 +1,13 @@
-package evenharbor.core.host;
+package evenharbor.core.publish;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import evenharbor.core.host.HostPlan.Decision;
-import evenharbor.core.host.HostPlan.Kind;
-import evenharbor.core.host.HostPlan.Wishes;
+import evenharbor.core.publish.HostPlan.Decision;
+import evenharbor.core.publish.HostPlan.Kind;
+import evenharbor.core.publish.HostPlan.Wishes;
 import evenharbor.core.version.FileEntry;
 import evenharbor.core.version.Manifest;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
@@ -67,8 +68,7 @@ class HostPlanTest {
 
         private Listing listing() {
             Map<String, Listing.Found> found = new HashMap<>();
-            contents.forEach((path, content) -> found.put(
-                    path, new Listing.Found(content.length(), Optional.of(times.get(path)), Optional.empty())));
+            contents.forEach((path, content) -> found.put(path, Listing.Found.at(content.length(), times.get(path))));
             return new Listing(found);
         }
 
@@ -105,9 +105,39 @@ class HostPlanTest {
                         "SEND_PAGE a.html",
                         "SEND_PAGE b.html",
                         "SEND_FRONT_PAGE index.html",
-                        "REMOVE deep/er/x.png",
-                        "REMOVE old.css");
+                        "REMOVE_ASSET deep/er/x.png",
+                        "REMOVE_ASSET old.css");
         assertThat(plan.bytes()).isEqualTo(3 + 5 + 1 + 1 + 1);
+    }
+
+    @Test
+    void whatLiesThereExactlyAsItShallCountsAsOursFromThenOn() {
+        Host host = new Host()
+                .ours("kept.css", "k", "moved.css", "m")
+                .theirs("same.css", "s")
+                .theirs("other.css", "o");
+        // The host was moved, and gave one of ours another time.
+        host.theirs("moved.css", "m");
+        Manifest toBe = build("kept.css", "k", "moved.css", "m", "same.css", "s", "other.css", "O");
+        assertThat(host.plan(toBe, Wishes.NONE).disputed())
+                .extracting(HostPlan.Disputed::path)
+                .containsExactly("moved.css", "other.css", "same.css");
+        Ledger before = new Ledger(host.ledger);
+        Map<String, Long> doubtful = host.listing().doubtful(toBe, before);
+        assertThat(doubtful).containsOnlyKeys("moved.css", "other.css", "same.css");
+        Map<String, String> read = new HashMap<>();
+        doubtful.keySet().forEach(path -> read.put(path, hash(host.contents.get(path))));
+        HostPlan plan = HostPlan.of(toBe, before, host.listing().knowing(doubtful.keySet(), read), Wishes.NONE);
+        assertThat(plan.disputed()).extracting(HostPlan.Disputed::path).containsExactly("other.css");
+        assertThat(plan.leftAlone()).containsExactly("kept.css", "moved.css", "same.css");
+        assertThat(plan.adopted())
+                .isEqualTo(Map.of(
+                        "moved.css", new Ledger.Put(hash("m"), 1, Optional.of(SINCE)),
+                        "same.css", new Ledger.Put(hash("s"), 1, Optional.of(SINCE))));
+        // Once they are in the ledger nothing has to be read for them again.
+        host.ledger.putAll(plan.adopted());
+        assertThat(host.listing().doubtful(toBe, new Ledger(host.ledger))).containsOnlyKeys("other.css");
+        assertThat(host.plan(build("same.css", "S"), Wishes.NONE).disputed()).isEmpty();
     }
 
     @Test
@@ -116,7 +146,7 @@ class HostPlanTest {
         Manifest same = build("a.css", "a", "b.css", "b");
         assertThat(host.plan(same, Wishes.NONE).none()).isTrue();
         assertThat(host.plan(same, Wishes.NONE).leftAlone()).containsExactly("a.css", "b.css");
-        assertThat(words(host.plan(same, new Wishes(Set.of(), Set.of("b.css"), Map.of()))))
+        assertThat(words(host.plan(same, new Wishes(Set.of(), Set.of("b.css"), Map.of(), Set.of()))))
                 .containsExactly("REPLACE_ASSET b.css");
     }
 
@@ -131,9 +161,9 @@ class HostPlanTest {
         assertThat(plan.none()).isTrue();
         assertThat(plan.foreign()).containsExactly("counter.cgi");
         assertThat(plan.disputed()).containsExactly(new HostPlan.Disputed("a.html", HostPlan.Why.TAKEN));
-        assertThat(words(host.plan(toBe, new Wishes(Set.of(), Set.of(), Map.of("a.html", Decision.REPLACE)))))
+        assertThat(words(host.plan(toBe, new Wishes(Set.of(), Set.of(), Map.of("a.html", Decision.REPLACE), Set.of()))))
                 .containsExactly("SEND_PAGE a.html");
-        assertThat(host.plan(toBe, new Wishes(Set.of(), Set.of(), Map.of("a.html", Decision.KEEP_THEIRS)))
+        assertThat(host.plan(toBe, new Wishes(Set.of(), Set.of(), Map.of("a.html", Decision.KEEP_THEIRS), Set.of()))
                         .disputed())
                 .isEmpty();
     }
@@ -157,21 +187,48 @@ class HostPlanTest {
         Host host = new Host().ours("a.css", "a", "b.css", "b");
         host.contents.remove("a.css");
         assertThat(words(host.plan(
-                        build("a.css", "a", "b.css", "new"), new Wishes(Set.of("b.css"), Set.of(), Map.of()))))
+                        build("a.css", "a", "b.css", "new"),
+                        new Wishes(Set.of("b.css"), Set.of(), Map.of(), Set.of()))))
                 .containsExactly("ADD_ASSET a.css");
     }
 
     @Test
     void aHostThatTellsHashesIsBelievedBeforeTheLedger() {
         Listing there = new Listing(Map.of(
-                "a.css", new Listing.Found(1, Optional.of(SINCE), Optional.of(hash("a"))),
-                "b.css", new Listing.Found(1, Optional.of(THEN), Optional.of(hash("x")))));
+                "a.css", Listing.Found.at(1, SINCE).known(hash("a")),
+                "b.css", Listing.Found.at(1, THEN).known(hash("x"))));
         Ledger ledger = new Ledger(Map.of(
                 "a.css", new Ledger.Put(hash("a"), 1, Optional.of(THEN)),
                 "b.css", new Ledger.Put(hash("b"), 1, Optional.of(THEN))));
         HostPlan plan = HostPlan.of(build("a.css", "a", "b.css", "b"), ledger, there, Wishes.NONE);
         assertThat(plan.leftAlone()).containsExactly("a.css");
         assertThat(plan.disputed()).extracting(HostPlan.Disputed::path).containsExactly("b.css");
+    }
+
+    @Test
+    void whatGoesGoesPagesFirstAndWhatIsGoneAlreadyIsForgotten() {
+        Host host =
+                new Host().ours("a.html", "a", "s.css", "s", "gone.html", "g").theirs("counter.cgi", "c");
+        host.contents.remove("gone.html");
+        Manifest nothing = build();
+        HostPlan plan = host.plan(nothing, Wishes.NONE);
+        assertThat(words(plan)).containsExactly("REMOVE_PAGE a.html", "REMOVE_ASSET s.css");
+        assertThat(plan.gone()).containsExactly("gone.html");
+        Wishes asked = new Wishes(Set.of(), Set.of(), Map.of(), Set.of("counter.cgi"));
+        assertThat(words(host.plan(nothing, asked)))
+                .containsExactly("REMOVE_PAGE a.html", "REMOVE_ASSET counter.cgi", "REMOVE_ASSET s.css");
+    }
+
+    @Test
+    void aHostThatSaysTheDayAloneIsBelievedWithinADay() {
+        Ledger.Put put = new Ledger.Put(hash("a"), 1, Optional.of(THEN.plusSeconds(50_000)));
+        Listing.Found dayOnly = new Listing.Found(1, Optional.of(THEN), Duration.ofDays(1), Optional.empty());
+        assertThat(dayOnly.isAs(put)).isTrue();
+        assertThat(Listing.Found.at(1, THEN).isAs(put)).isFalse();
+        assertThat(new Listing.Found(2, Optional.of(THEN), Duration.ofDays(1), Optional.empty()).isAs(put))
+                .isFalse();
+        assertThat(new Listing.Found(1, Optional.empty(), Duration.ZERO, Optional.empty()).isAs(put))
+                .isTrue();
     }
 
     @Provide

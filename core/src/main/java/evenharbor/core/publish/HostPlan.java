@@ -1,4 +1,4 @@
-package evenharbor.core.host;
+package evenharbor.core.publish;
 
 import evenharbor.core.draft.SitePath;
 import evenharbor.core.version.FileEntry;
@@ -8,20 +8,32 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 
 /**
  * What has to be done on a host so that it holds a build: pure computation over what shall be there, what we put there, and
  * what is there. Visitors never meet a page without its assets: new assets go first, then changed ones, then pages, the
- * front page last of them; what goes is removed at the end. What others put or changed there is never touched unasked.
+ * front page last of them; what goes is removed at the end, pages before what they load. What others put or changed there is
+ * never touched unasked.
  *
  * @param steps what is done, in this order
  * @param disputed paths at which someone else changed something since, or has put something; left as they are
  * @param foreign paths of what others put there and that is in nobody's way; left as they are
  * @param leftAlone paths of what is there already
+ * @param adopted of these, what lies there exactly as it shall be though the ledger does not say so: someone else put it
+ *     there, or it has got another time since; it counts as put by us from then on
+ * @param gone paths of what we put there, is not wanted any more, and is not there either
  */
-public record HostPlan(List<Step> steps, List<Disputed> disputed, Set<String> foreign, Set<String> leftAlone) {
+public record HostPlan(
+        List<Step> steps,
+        List<Disputed> disputed,
+        Set<String> foreign,
+        Set<String> leftAlone,
+        Map<String, Ledger.Put> adopted,
+        Set<String> gone) {
 
     /** The name under which a front page is found. */
     private static final String FRONT = "index.html";
@@ -32,7 +44,13 @@ public record HostPlan(List<Step> steps, List<Disputed> disputed, Set<String> fo
         REPLACE_ASSET,
         SEND_PAGE,
         SEND_FRONT_PAGE,
-        REMOVE
+        REMOVE_PAGE,
+        REMOVE_ASSET;
+
+        /** Whether something goes to the host. */
+        public boolean sends() {
+            return compareTo(SEND_FRONT_PAGE) <= 0;
+        }
     }
 
     /**
@@ -77,11 +95,13 @@ public record HostPlan(List<Step> steps, List<Disputed> disputed, Set<String> fo
      * @param heldBack paths that stay as they are
      * @param sentAnyway paths that are sent although nothing differs
      * @param decisions what shall be done at disputed paths
+     * @param removed paths of what others put there that shall go
      */
-    public record Wishes(Set<String> heldBack, Set<String> sentAnyway, Map<String, Decision> decisions) {
+    public record Wishes(
+            Set<String> heldBack, Set<String> sentAnyway, Map<String, Decision> decisions, Set<String> removed) {
 
         /** Nothing besides. */
-        public static final Wishes NONE = new Wishes(Set.of(), Set.of(), Map.of());
+        public static final Wishes NONE = new Wishes(Set.of(), Set.of(), Map.of(), Set.of());
     }
 
     /** The plan. */
@@ -91,15 +111,15 @@ public record HostPlan(List<Step> steps, List<Disputed> disputed, Set<String> fo
         ledger.files().keySet().stream().filter(path -> toBe.at(path).isEmpty()).forEach(maker::unwanted);
         there.files().keySet().stream()
                 .filter(path -> toBe.at(path).isEmpty() && !ledger.files().containsKey(path))
-                .forEach(maker.foreign::add);
-        maker.steps.sort(Comparator.comparing(Step::kind)
-                .thenComparing(step -> step.kind() == Kind.REMOVE ? -depth(step.path()) : 0)
-                .thenComparing(Step::path));
-        return new HostPlan(List.copyOf(maker.steps), List.copyOf(maker.disputed), maker.foreign, maker.leftAlone);
-    }
-
-    private static int depth(String path) {
-        return (int) path.chars().filter(c -> c == '/').count();
+                .forEach(maker::foreign);
+        maker.steps.sort(Comparator.comparing(Step::kind).thenComparing(Step::path));
+        return new HostPlan(
+                List.copyOf(maker.steps),
+                List.copyOf(maker.disputed),
+                maker.foreign,
+                maker.leftAlone,
+                maker.adopted,
+                maker.gone);
     }
 
     /** How many bytes are sent. */
@@ -108,6 +128,26 @@ public record HostPlan(List<Step> steps, List<Disputed> disputed, Set<String> fo
                 .flatMap(step -> step.file().stream())
                 .mapToLong(FileEntry::size)
                 .sum();
+    }
+
+    /**
+     * How long it takes likely, in seconds: on a line files cost by their number or by their bytes, whichever is more. Empty
+     * when there is nothing to do, or no experience.
+     *
+     * @param filesPerSecond the last rate; 0 for none
+     * @param bytesPerSecond the last rate; 0 for none
+     */
+    public OptionalDouble seconds(double filesPerSecond, double bytesPerSecond) {
+        if (none() || filesPerSecond <= 0) {
+            return OptionalDouble.empty();
+        }
+        double byBytes = bytesPerSecond <= 0 ? 0 : bytes() / bytesPerSecond;
+        return OptionalDouble.of(Math.max(steps.size() / filesPerSecond, byBytes));
+    }
+
+    /** How many files are sent. */
+    public long sent() {
+        return steps.stream().filter(step -> step.kind().sends()).count();
     }
 
     /** Whether there is nothing to do. */
@@ -123,6 +163,8 @@ public record HostPlan(List<Step> steps, List<Disputed> disputed, Set<String> fo
         private final List<Disputed> disputed = new ArrayList<>();
         private final Set<String> foreign = new TreeSet<>();
         private final Set<String> leftAlone = new TreeSet<>();
+        private final Map<String, Ledger.Put> adopted = new TreeMap<>();
+        private final Set<String> gone = new TreeSet<>();
 
         private Maker(Ledger ledger, Listing there, Wishes wishes) {
             this.ledger = ledger;
@@ -143,6 +185,7 @@ public record HostPlan(List<Step> steps, List<Disputed> disputed, Set<String> fo
                     send(path, file, true);
                 } else {
                     leftAlone.add(path);
+                    adopt(path, found, put);
                 }
             } else if (put != null && found.isAs(put)) {
                 send(path, file, true);
@@ -151,15 +194,23 @@ public record HostPlan(List<Step> steps, List<Disputed> disputed, Set<String> fo
             }
         }
 
+        private void adopt(String path, Listing.Found found, Ledger.Put put) {
+            found.hash()
+                    .map(hash -> new Ledger.Put(hash, found.size(), found.changed()))
+                    .filter(now -> !now.equals(put))
+                    .ifPresent(now -> adopted.put(path, now));
+        }
+
         private void unwanted(String path) {
             Listing.Found found = there.files().get(path);
             if (found == null) {
+                gone.add(path);
                 return;
             }
             if (wishes.heldBack().contains(path)) {
                 leftAlone.add(path);
             } else if (found.isAs(ledger.files().get(path))) {
-                steps.add(new Step(Kind.REMOVE, path, Optional.empty(), true));
+                remove(path);
             } else {
                 dispute(path, Why.CHANGED_AND_GOING, Optional.empty());
             }
@@ -168,13 +219,25 @@ public record HostPlan(List<Step> steps, List<Disputed> disputed, Set<String> fo
         private void dispute(String path, Why why, Optional<FileEntry> file) {
             Decision decision = wishes.decisions().get(path);
             if (decision == Decision.REPLACE) {
-                file.ifPresentOrElse(
-                        f -> send(path, f, true), () -> steps.add(new Step(Kind.REMOVE, path, Optional.empty(), true)));
+                file.ifPresentOrElse(f -> send(path, f, true), () -> remove(path));
             } else if (decision == Decision.KEEP_THEIRS) {
                 leftAlone.add(path);
             } else {
                 disputed.add(new Disputed(path, why));
             }
+        }
+
+        private void foreign(String path) {
+            if (wishes.removed().contains(path)) {
+                remove(path);
+            } else {
+                foreign.add(path);
+            }
+        }
+
+        private void remove(String path) {
+            Kind kind = SitePath.isPage(path) ? Kind.REMOVE_PAGE : Kind.REMOVE_ASSET;
+            steps.add(new Step(kind, path, Optional.empty(), true));
         }
 
         private void send(String path, FileEntry file, boolean replaces) {

@@ -1,0 +1,136 @@
+package evenharbor.app.transfer;
+
+import evenharbor.core.publish.Listing;
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.BiConsumer;
+import org.apache.sshd.common.util.buffer.Buffer;
+import org.apache.sshd.sftp.common.SftpConstants;
+
+/** Sees what is in a folder over SFTP: many folders and files are asked about at once. */
+final class SftpSight {
+
+    private final SftpPipe pipe;
+    private final String root;
+
+    SftpSight(SftpPipe pipe, String root) {
+        this.pipe = pipe;
+        this.root = root;
+    }
+
+    /** Where a path of the folder is on the host. */
+    String at(String path) {
+        return root + "/" + path;
+    }
+
+    /** Hears of each entry of one folder. */
+    void list(String folder, BiConsumer<String, SftpAttributes> entry) throws IOException {
+        pipe.each(List.of(folder).iterator(), one -> entries(one, entry));
+    }
+
+    /** Everything below, but for our own temporary files and these folders. */
+    Listing list(Set<String> without) throws IOException {
+        Map<String, Listing.Found> files = new HashMap<>();
+        Deque<String> folders = new ArrayDeque<>(List.of(""));
+        // Folders that are found on the way join the work that is left; the pipe asks for more only when it has room.
+        Iterator<String> found = new Iterator<>() {
+            @Override
+            public boolean hasNext() {
+                return !folders.isEmpty();
+            }
+
+            @Override
+            public String next() {
+                return folders.poll();
+            }
+        };
+        pipe.each(
+                found,
+                folder -> entries(folder, (name, attributes) -> {
+                    String path = folder + name;
+                    if (!attributes.folder()) {
+                        attributes.file().ifPresent(file -> files.put(path, file));
+                    } else if (!path.equals(Sending.FOLDER) && !without.contains(path + "/")) {
+                        folders.add(path + "/");
+                    }
+                }));
+        return new Listing(files);
+    }
+
+    /** Hears of each entry of a folder but the folder itself and the one above it. */
+    private void entries(String folder, BiConsumer<String, SftpAttributes> entry) throws IOException {
+        pipe.ask(
+                SftpConstants.SSH_FXP_OPENDIR,
+                at(folder),
+                answer -> readOn(folder, answer.handle("list “" + at(folder) + "”"), entry));
+    }
+
+    private void readOn(String folder, byte[] handle, BiConsumer<String, SftpAttributes> entry) throws IOException {
+        pipe.ask(SftpConstants.SSH_FXP_READDIR, SftpPipe.byHandle(handle), answer -> {
+            if (answer.type() != SftpConstants.SSH_FXP_NAME) {
+                pipe.ask(SftpConstants.SSH_FXP_CLOSE, SftpPipe.byHandle(handle), closed -> {});
+                if (answer.status() != SftpConstants.SSH_FX_EOF) {
+                    throw answer.trouble("list “" + at(folder) + "”");
+                }
+                return;
+            }
+            Buffer body = answer.body();
+            for (int count = body.getInt(); count > 0; count--) {
+                String name = body.getString();
+                body.getBytes();
+                SftpAttributes attributes = SftpAttributes.read(body);
+                if (!name.equals(".") && !name.equals("..")) {
+                    entry.accept(name, attributes);
+                }
+            }
+            readOn(folder, handle, entry);
+        });
+    }
+
+    /** How some paths are now. */
+    Map<String, Listing.Found> look(Collection<String> paths) throws IOException {
+        Map<String, Listing.Found> files = new HashMap<>();
+        pipe.each(
+                paths.iterator(),
+                path -> pipe.ask(SftpConstants.SSH_FXP_LSTAT, at(path), answer -> {
+                    if (answer.type() == SftpConstants.SSH_FXP_ATTRS) {
+                        answer.found().ifPresent(file -> files.put(path, file));
+                    } else if (answer.status() != SftpConstants.SSH_FX_NO_SUCH_FILE) {
+                        throw answer.trouble("look at “" + at(path) + "”");
+                    }
+                }));
+        return files;
+    }
+
+    /** The names of the folders right in this one. */
+    List<String> folders() throws IOException {
+        List<String> names = new ArrayList<>();
+        list("", (name, attributes) -> {
+            if (attributes.folder() && !name.startsWith(".")) {
+                names.add(name);
+            }
+        });
+        return names;
+    }
+
+    /** Whether there is a folder. @param at its path on the host */
+    boolean isFolder(String at) throws IOException {
+        boolean[] folder = new boolean[1];
+        pipe.each(
+                List.of(at).iterator(),
+                f -> pipe.ask(
+                        SftpConstants.SSH_FXP_STAT,
+                        f,
+                        answer -> folder[0] = answer.type() == SftpConstants.SSH_FXP_ATTRS
+                                && SftpAttributes.read(answer.body()).folder()));
+        return folder[0];
+    }
+}

@@ -1,0 +1,362 @@
+package evenharbor.bench;
+
+import com.google.common.hash.Hashing;
+import com.google.common.io.MoreFiles;
+import com.google.common.io.RecursiveDeleteOption;
+import evenharbor.app.transfer.Contents;
+import evenharbor.app.transfer.Delivery;
+import evenharbor.app.transfer.HostTrouble;
+import evenharbor.app.transfer.LedgerKeeper;
+import evenharbor.app.transfer.Meter;
+import evenharbor.app.transfer.Reach;
+import evenharbor.app.transfer.RemoteFolder;
+import evenharbor.app.transfer.RemoteFolders;
+import evenharbor.app.transfer.Sending;
+import evenharbor.core.host.Protocol;
+import evenharbor.core.publish.HostPlan;
+import evenharbor.core.publish.Ledger;
+import evenharbor.core.publish.Listing;
+import evenharbor.core.version.FileEntry;
+import evenharbor.core.version.Manifest;
+import evenharbor.practice.host.FtpHost;
+import evenharbor.practice.host.HostingAccount;
+import evenharbor.practice.host.HostingManner;
+import evenharbor.practice.host.Line;
+import evenharbor.practice.host.SftpHost;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.TreeMap;
+
+/** Publishing to hosts, against OpenSSH's own clients, {@code cp}, and itself in another way. */
+final class HostBench {
+
+    private static final int FILES = 10_000;
+    private static final int FOLDERS = 510;
+    private static final int BYTES = 110_000_000;
+    private static final int DELAYED = 400;
+    private static final int ROUNDS = 3;
+    private static final Duration LATE = Duration.ofMillis(20);
+    private static final String PASSWORD = "bench";
+
+    private final Path folder;
+    private final Map<String, Path> contents = new HashMap<>();
+    private final Contents source = hash -> Files.newByteChannel(contents.get(hash));
+    private final RemoteFolders folders = new RemoteFolders();
+
+    HostBench(Path folder) {
+        this.folder = folder.toAbsolutePath();
+    }
+
+    /** A ledger that is kept in memory: what a database costs beside a line is not measured here. */
+    private static final class Book implements LedgerKeeper {
+        private final Map<String, Ledger.Put> files = new HashMap<>();
+
+        @Override
+        public void begin(List<Sending> begun) {
+            // Nothing is cut off here.
+        }
+
+        @Override
+        public void put(Map<String, Ledger.Put> put) {
+            files.putAll(put);
+        }
+
+        @Override
+        public void gone(Collection<String> paths) {
+            files.keySet().removeAll(Set.copyOf(paths));
+        }
+
+        @Override
+        public void notPut(Collection<String> paths) {
+            // Nothing is cut off here.
+        }
+    }
+
+    List<Row> run() throws Exception {
+        clear(folder);
+        Path site = folder.resolve("site");
+        Manifest all = make(site, FILES, FOLDERS, BYTES);
+        Path some = folder.resolve("some");
+        Manifest few = make(some, DELAYED, 20, DELAYED * 11_000);
+        List<Row> rows = new ArrayList<>();
+        try (OpenSsh ssh = new OpenSsh(folder.resolve("ssh"))) {
+            sftp(rows, ssh, site, all);
+            sftpLate(rows, ssh, some, few);
+        }
+        local(rows, site, all);
+        ftp(rows, few);
+        folders.close();
+        clear(folder);
+        return rows;
+    }
+
+    private static void clear(Path folder) throws IOException {
+        if (Files.exists(folder)) {
+            MoreFiles.deleteRecursively(folder, RecursiveDeleteOption.ALLOW_INSECURE);
+        }
+    }
+
+    private Manifest make(Path site, int count, int folderCount, int bytes) throws IOException {
+        Random random = new Random(count);
+        Map<String, FileEntry> files = new TreeMap<>();
+        for (int i = 0; i < count; i++) {
+            String ending = i % 4 == 0 ? "html" : i % 4 == 1 ? "css" : "webp";
+            String path = "part" + i % 10 + "/" + "shelf" + i % folderCount + "/file" + i + "." + ending;
+            byte[] content = new byte[bytes / count / 2 + random.nextInt(bytes / count)];
+            random.nextBytes(content);
+            Path file = site.resolve(path);
+            Files.createDirectories(file.getParent());
+            Files.write(file, content);
+            files.put(path, entry(content, file));
+        }
+        return Manifest.of(files);
+    }
+
+    private FileEntry entry(byte[] content, Path file) {
+        String hash = Hashing.sha256().hashBytes(content).toString();
+        contents.put(hash, file);
+        return new FileEntry(hash, content.length, "application/octet-stream", false);
+    }
+
+    private interface Door {
+        RemoteFolder open() throws IOException;
+    }
+
+    /** A publish from signing in to the end. @param seen what is there, when it is known; null to look @return seconds */
+    private double publish(Door door, Manifest toBe, Book book, Listing seen) throws IOException {
+        long begin = System.nanoTime();
+        try (RemoteFolder open = door.open()) {
+            open.make();
+            Ledger ledger = new Ledger(book.files);
+            Listing there = seen;
+            if (there == null) {
+                there = open.list(Set.of());
+            } else {
+                Set<String> touched = new HashSet<>();
+                HostPlan.of(toBe, ledger, seen, HostPlan.Wishes.NONE).steps().forEach(s -> touched.add(s.path()));
+                there = seen.with(touched, open.look(touched));
+            }
+            HostPlan plan = HostPlan.of(toBe, ledger, there, HostPlan.Wishes.NONE);
+            new Delivery(open, source, book, Meter.NONE)
+                    .carryOut(plan, Delivery.foldersOf(there.files().keySet()));
+        }
+        return (System.nanoTime() - begin) / 1e9;
+    }
+
+    private Reach accepted(Protocol protocol, int port, String user, String secret, int connections)
+            throws IOException {
+        Reach unseen = new Reach(
+                protocol, "localhost", List.of(InetAddress.getLoopbackAddress()), port, user, secret, "", connections);
+        String identity = "";
+        try {
+            folders.open(unseen, "").close();
+        } catch (HostTrouble e) {
+            identity = e.said();
+        }
+        return new Reach(protocol, unseen.server(), unseen.numbers(), port, user, secret, identity, connections);
+    }
+
+    private static double median(double[] values) {
+        double[] sorted = values.clone();
+        Arrays.sort(sorted);
+        return sorted[sorted.length / 2];
+    }
+
+    private void sftp(List<Row> rows, OpenSsh ssh, Path site, Manifest all) throws Exception {
+        Reach reach = accepted(Protocol.SFTP, ssh.port(), OpenSsh.user(), ssh.key(), 1);
+        Path there = Files.createDirectories(folder.resolve("there"));
+        double[] ours = new double[ROUNDS];
+        double[] theirs = new double[ROUNDS];
+        Book book = new Book();
+        // The first of ours is not counted: a harbor that runs has been through this before.
+        publish(() -> folders.open(reach, there.resolve("warm").toString()), all, new Book(), null);
+        for (int i = 0; i < ROUNDS; i++) {
+            theirs[i] = ssh.copy(site, there.resolve("scp" + i).toString());
+            book = new Book();
+            String to = there.resolve("ours" + i).toString();
+            ours[i] = publish(() -> folders.open(reach, to), all, book, null);
+        }
+        rows.add(Row.atMost(
+                "SFTP, first publish / recursive copy",
+                median(ours) / median(theirs),
+                1.2,
+                "x",
+                String.format("%.1f s, %.1f s", median(ours), median(theirs))));
+        String last = there.resolve("ours" + (ROUNDS - 1)).toString();
+        Door door = () -> folders.open(reach, last);
+        double[] nothing = new double[ROUNDS];
+        for (int i = 0; i < ROUNDS; i++) {
+            nothing[i] = publish(door, all, book, null);
+        }
+        rows.add(Row.atMost("SFTP, nothing changed, all looked at", median(nothing), 2, "s", FILES + " files"));
+        ten(rows, ssh, door, all, book, last);
+    }
+
+    private void ten(List<Row> rows, OpenSsh ssh, Door door, Manifest all, Book book, String last) throws Exception {
+        double[] ours = new double[5];
+        double[] theirs = new double[5];
+        List<String> paths = all.files().keySet().stream()
+                .filter(path -> path.endsWith("7.webp"))
+                .limit(10)
+                .toList();
+        Random random = new Random(10);
+        for (int i = 0; i < ours.length; i++) {
+            Map<String, FileEntry> changed = new TreeMap<>(all.files());
+            List<String> lines = new ArrayList<>();
+            for (String path : paths) {
+                byte[] content = new byte[11_000];
+                random.nextBytes(content);
+                Path file = folder.resolve("changed" + i + "-" + lines.size());
+                Files.write(file, content);
+                changed.put(path, entry(content, file));
+                lines.add("put " + file + " " + last + "/" + path);
+            }
+            Listing seen = listing(book);
+            theirs[i] = ssh.batch(lines);
+            // What the other client has put there is ours again: both send the same ten.
+            ours[i] = publish(door, Manifest.of(changed), book, restored(door, seen, paths, book));
+        }
+        rows.add(Row.atMost(
+                "SFTP, ten changed files / a batch of these ten",
+                median(ours) / median(theirs),
+                1.2,
+                "x",
+                String.format("%.2f s, %.2f s", median(ours), median(theirs))));
+    }
+
+    /** What is there after another client wrote over some files: taken for what we put, so that they are sent again. */
+    private static Listing restored(Door door, Listing seen, List<String> paths, Book book) throws IOException {
+        try (RemoteFolder open = door.open()) {
+            Map<String, Listing.Found> now = open.look(paths);
+            now.forEach((path, found) ->
+                    book.files.put(path, new Ledger.Put(book.files.get(path).hash(), found.size(), found.changed())));
+            return seen.with(paths, now);
+        }
+    }
+
+    private static Listing listing(Book book) {
+        Map<String, Listing.Found> files = new HashMap<>();
+        book.files.forEach((path, put) ->
+                files.put(path, Listing.Found.at(put.size(), put.changed().orElseThrow())));
+        return new Listing(files);
+    }
+
+    private void sftpLate(List<Row> rows, OpenSsh ssh, Path some, Manifest few) throws Exception {
+        Path home = Files.createDirectories(folder.resolve("late"));
+        HostingManner manner = new HostingManner();
+        HostingAccount account = new HostingAccount("bench", PASSWORD, home, manner);
+        try (SftpHost host = new SftpHost(account, 0, folder.resolve("late-keys"));
+                Line line = new Line(
+                        InetAddress.getLoopbackAddress(),
+                        0,
+                        new InetSocketAddress("127.0.0.1", host.port()),
+                        () -> LATE)) {
+            Reach reach = accepted(Protocol.SFTP, line.port(), "bench", PASSWORD, 1);
+            double theirs = ssh.copy(some, line.port(), "bench", PASSWORD, "/scp");
+            Book book = new Book();
+            double ours = publish(() -> folders.open(reach, "/ours"), few, book, null);
+            rows.add(Row.atMost(
+                    "SFTP, answers 20 ms late / recursive copy",
+                    ours / theirs,
+                    0.5,
+                    "x",
+                    String.format("%d files: %.1f s, %.1f s", DELAYED, ours, theirs)));
+            int before = manner.filesRead();
+            publish(() -> folders.open(reach, "/ours"), few, book, null);
+            rows.add(Row.atMost("SFTP, files read when nothing changed", manner.filesRead() - before, 0, "files", ""));
+        }
+    }
+
+    private void local(List<Row> rows, Path site, Manifest all) throws Exception {
+        // What was written before is on its way to the disk: neither shall wait for it.
+        clear(folder.resolve("there"));
+        new ProcessBuilder("sync").start().waitFor();
+        Path opened = Files.createDirectories(folder.resolve("opened"));
+        double[] ours = new double[ROUNDS + 1];
+        double[] theirs = new double[ROUNDS + 1];
+        for (int i = 0; i <= ROUNDS; i++) {
+            long begin = System.nanoTime();
+            Process copy = new ProcessBuilder(
+                            "cp",
+                            "-r",
+                            site.toString(),
+                            opened.resolve("cp" + i).toString())
+                    .start();
+            if (copy.waitFor() != 0) {
+                throw new IOException("cp failed");
+            }
+            theirs[i] = (System.nanoTime() - begin) / 1e9;
+            String to = "ours" + i;
+            ours[i] = publish(() -> folders.open(opened, to), all, new Book(), null);
+            clear(opened.resolve(to));
+            clear(opened.resolve("cp" + i));
+        }
+        double[] oursWarm = Arrays.copyOfRange(ours, 1, ours.length);
+        double[] theirsWarm = Arrays.copyOfRange(theirs, 1, theirs.length);
+        rows.add(Row.atMost(
+                "a folder / cp -r, both warm",
+                median(oursWarm) / median(theirsWarm),
+                2,
+                "x",
+                String.format("%.2f s, %.2f s", median(oursWarm), median(theirsWarm))));
+    }
+
+    private void ftp(List<Row> rows, Manifest few) throws Exception {
+        Path home = Files.createDirectories(folder.resolve("ftp"));
+        HostingAccount account = new HostingAccount("bench", PASSWORD, home, new HostingManner());
+        try (FtpHost host = new FtpHost(
+                        account, "127.0.0.1", 0, "localhost", folder.resolve("ftp-keys"), Clock.systemUTC());
+                Line line = new Line(
+                        InetAddress.getLoopbackAddress(),
+                        0,
+                        new InetSocketAddress("127.0.0.1", host.port()),
+                        () -> LATE)) {
+            Reach one = accepted(Protocol.FTP, line.port(), "bench", PASSWORD, 1);
+            Reach several = accepted(Protocol.FTP, line.port(), "bench", PASSWORD, 4);
+            double byOne = publish(() -> folders.open(one, "/one"), few, new Book(), null);
+            double bySeveral = publish(() -> folders.open(several, "/several"), few, new Book(), null);
+            rows.add(Row.atLeast(
+                    "FTP, answers 20 ms late: four connections / one",
+                    byOne / bySeveral,
+                    3,
+                    "x",
+                    String.format("%d files: %.1f s, %.1f s", DELAYED, bySeveral, byOne)));
+            // The first rounds are not counted: TLS takes the JVM longest to compile.
+            int warm = 14;
+            double[] plain = new double[5];
+            double[] secure = new double[5];
+            Reach clear = accepted(Protocol.FTP, host.port(), "bench", PASSWORD, 1);
+            Reach tls = accepted(Protocol.FTPS, host.port(), "bench", PASSWORD, 1);
+            for (int i = 0; i < warm + plain.length; i++) {
+                String to = "/round" + i;
+                double plainSeconds = publish(() -> folders.open(clear, to + "plain"), few, new Book(), null);
+                double secureSeconds = publish(() -> folders.open(tls, to + "secure"), few, new Book(), null);
+                if (i >= warm) {
+                    plain[i - warm] = plainSeconds;
+                    secure[i - warm] = secureSeconds;
+                }
+            }
+            rows.add(Row.atMost(
+                    "FTPS / FTP, one connection",
+                    median(secure) / median(plain),
+                    2,
+                    "x",
+                    String.format(
+                            "%.1f ms, %.1f ms a file", median(secure) / DELAYED * 1e3, median(plain) / DELAYED * 1e3)));
+        }
+    }
+}

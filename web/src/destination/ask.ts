@@ -1,0 +1,24 @@
+import { api, dataOf, type Schemas } from '../api/client';
+import type { SiteView } from '../site/SiteFrame';
+
+/** What is asked for at a destination; what is left out is not wanted. */
+export type Ask = Partial<Schemas['NewHostJob']> & { kind: Schemas['NewHostJob']['kind'] };
+
+const NOTHING_BESIDES = {
+  version: null,
+  heldBack: null,
+  sentAnyway: null,
+  everything: false,
+  decisions: null,
+  removed: null,
+  notice: false,
+};
+
+/** Asks for work at a destination. */
+export const askAt = (site: SiteView, destinationId: string, wanted: Ask) =>
+  dataOf(
+    api.POST('/api/destinations/{id}/jobs', {
+      params: { path: { id: destinationId } },
+      body: { ...NOTHING_BESIDES, rightsConfirmed: site.rightsConfirmed, ...wanted },
+    }),
+  );
