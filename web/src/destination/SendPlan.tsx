@@ -10,14 +10,8 @@ import type { AtWork } from './DestinationSheet';
 import { Disputes } from './Disputes';
 import { duration, type Decision, type Plan } from './words';
 
-const KINDS: Record<Plan['steps'][number]['kind'], string> = {
-  ADD_ASSET: 'new',
-  REPLACE_ASSET: 'changed',
-  SEND_PAGE: 'page',
-  SEND_FRONT_PAGE: 'front page',
-  REMOVE_PAGE: 'goes',
-  REMOVE_ASSET: 'goes',
-};
+const what = (step: Plan['steps'][number]) =>
+  step.kind.startsWith('REMOVE') ? 'removed' : step.replaces ? 'replaced' : 'new';
 
 /** What a publish would do at a destination, and doing it. */
 export function SendPlan({ site, destination: d, busy, onAsk }: AtWork) {
@@ -150,7 +144,7 @@ export function SendPlan({ site, destination: d, busy, onAsk }: AtWork) {
 function words(plan: Plan, touched: number, decisions: Record<string, Decision>) {
   const replaced = Object.values(decisions).filter((d) => d === 'REPLACE').length;
   if (touched > 0) return 'Publish what is chosen';
-  const all = plan.stepCount + replaced;
+  const all = plan.added + plan.replaced + plan.removed + replaced;
   return all === 0 ? 'Nothing to send: note it as published' : `Publish ${counted(all, 'change')} there`;
 }
 
@@ -163,14 +157,13 @@ function Steps({
   held: ReadonlySet<string>;
   onHold: (path: string) => void;
 }) {
-  const removals = plan.steps.filter((s) => s.kind.startsWith('REMOVE')).length;
-  const sent = plan.stepCount - removals;
   return (
     <>
       <p className="mb-1">
-        <strong className="font-medium">{counted(sent, 'file')}</strong> to send ({sizeText(plan.bytes)}
-        {plan.seconds !== null && `, about ${duration(plan.seconds)}`}), {removals} to remove,{' '}
-        {plan.leftAloneCount} left as they are.
+        <strong className="font-medium">{counted(plan.added + plan.replaced, 'file')}</strong> to send (
+        {sizeText(plan.bytes)}
+        {plan.seconds !== null && `, about ${duration(plan.seconds)}`}): {plan.added} new, {plan.replaced}{' '}
+        replaced. {plan.removed} to remove, {plan.leftAloneCount} left as they are.
       </p>
       {plan.steps.length > 0 && (
         <details open={plan.steps.length <= 8}>
@@ -187,7 +180,7 @@ function Steps({
                     onHold(step.path);
                   }}
                 />
-                <span className="text-soft w-20 shrink-0">{KINDS[step.kind]}</span>
+                <span className="text-soft w-20 shrink-0">{what(step)}</span>
                 <span className="mono min-w-0 flex-1 truncate" title={step.path}>
                   {step.path}
                 </span>

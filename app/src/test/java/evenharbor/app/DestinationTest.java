@@ -28,6 +28,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -332,11 +333,35 @@ class DestinationTest {
     }
 
     @Test
+    void workThatIsSeenAsDoneIsSeenWithWhatItDid() {
+        // Whoever watches takes what is done for the end, and asks no more.
+        String before = "";
+        for (int i = 0; i < 20; i++) {
+            String job = person.post("/api/destinations/" + destination + "/jobs", work("LOOK"))
+                    .is(202)
+                    .json()
+                    .get("id")
+                    .asString();
+            JsonNode seen = IntStream.generate(() -> 1)
+                    .parallel()
+                    .mapToObj(one -> person.get("/api/destinations/" + destination)
+                            .is(200)
+                            .json())
+                    .filter(d -> d.get("job").get("id").asString().equals(job)
+                            && d.get("job").get("state").asString().equals("DONE"))
+                    .findAny()
+                    .orElseThrow();
+            assertThat(seen.get("lookedAt").asString()).isNotEqualTo(before);
+            before = seen.get("lookedAt").asString();
+        }
+    }
+
+    @Test
     void aFolderThatIsGoneIsPublishedToAnew() throws IOException {
         done(person, destination, work("PUBLISH"));
         MoreFiles.deleteRecursively(folder, RecursiveDeleteOption.ALLOW_INSECURE);
         JsonNode plan = look();
-        assertThat(plan.get("stepCount").asInt()).isEqualTo(4);
+        assertThat(plan.get("added").asInt()).isEqualTo(4);
         assertThat(plan.get("disputed")).isEmpty();
         done(person, destination, work("PUBLISH"));
         assertThat(folder.resolve("index.html")).hasContent(page("first"));

@@ -115,10 +115,11 @@ class DestinationController {
 
     @GetMapping("/destinations/{id}")
     DestinationView one(@PathVariable String id) {
-        return view(destinations.mine(id));
+        return view(destinations.watched(id));
     }
 
-    private DestinationView view(DestinationEntity d) {
+    private DestinationView view(Destinations.Watched watched) {
+        DestinationEntity d = watched.destination();
         Host host = hosts.mine(d.hostId);
         OptionalInt behind = stands.behind(d);
         return new DestinationView(
@@ -140,13 +141,13 @@ class DestinationController {
                 d.failedAt,
                 d.problem,
                 d.revision,
-                destinations.lastJob(d.id).map(HostJobView::of).orElse(null));
+                watched.work().map(HostJobView::of).orElse(null));
     }
 
     @PostMapping("/sites/{siteId}/destinations")
     @ResponseStatus(HttpStatus.CREATED)
     DestinationView add(@PathVariable String siteId, @Valid @RequestBody NewDestination form) {
-        return view(destinations.add(siteId, form.hostId(), form.at().wanted()));
+        return one(destinations.add(siteId, form.hostId(), form.at().wanted()).id);
     }
 
     @PutMapping("/destinations/{id}")
@@ -154,7 +155,7 @@ class DestinationController {
             @PathVariable String id,
             @RequestHeader(name = "If-Match", required = false) String ifMatch,
             @Valid @RequestBody DestinationForm form) {
-        return view(destinations.change(id, form.wanted(), IfMatch.revision(ifMatch)));
+        return one(destinations.change(id, form.wanted(), IfMatch.revision(ifMatch)).id);
     }
 
     @DeleteMapping("/destinations/{id}")

@@ -19,6 +19,7 @@ import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The destinations of the current person's sites on hosts. */
@@ -54,10 +55,24 @@ class Destinations implements HostInUse {
     /** What an owner says of a destination. */
     record Wanted(String folder, String url, boolean follows, DestinationEntity.Carries carries) {}
 
-    @Transactional(readOnly = true)
-    List<DestinationEntity> ofSite(String siteId) {
+    /** A destination and the last work at it, as of one moment: work that is done has left in it what it did. */
+    record Watched(DestinationEntity destination, Optional<HostJob> work) {}
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    List<Watched> ofSite(String siteId) {
         sites.mine(siteId);
-        return repository.findBySiteIdOrderByCreatedAt(siteId);
+        return repository.findBySiteIdOrderByCreatedAt(siteId).stream()
+                .map(this::watched)
+                .toList();
+    }
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    Watched watched(String id) {
+        return watched(mine(id));
+    }
+
+    private Watched watched(DestinationEntity destination) {
+        return new Watched(destination, jobs.findFirstByDestinationIdOrderByStartedAtDescIdDesc(destination.id));
     }
 
     /** One of the person's destinations. */
@@ -178,10 +193,5 @@ class Destinations implements HostInUse {
                         sites.find(destination.siteId).map(Site::title).orElse(""),
                         destination.folder))
                 .toList();
-    }
-
-    @Transactional(readOnly = true)
-    Optional<HostJob> lastJob(String destinationId) {
-        return jobs.findFirstByDestinationIdOrderByStartedAtDescIdDesc(destinationId);
     }
 }

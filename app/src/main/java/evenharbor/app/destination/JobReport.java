@@ -34,7 +34,7 @@ final class JobReport {
                 job.kind == HostJob.Kind.TAKE_DOWN ? "Taken down: " : "Version " + job.version + ": ");
         report.append(files(plan.sent(), "sent"))
                 .append(", ")
-                .append(plan.steps().size() - plan.sent())
+                .append(plan.removed())
                 .append(" removed.");
         int disputed = plan.disputed().size();
         if (disputed > 0) {

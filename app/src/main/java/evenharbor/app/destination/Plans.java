@@ -50,7 +50,13 @@ class Plans {
         this.versions = versions;
     }
 
-    record PlannedStep(HostPlan.Kind kind, String path, long bytes) {}
+    /**
+     * One file sent or removed.
+     *
+     * @param replaces whether something is there already
+     * @param bytes what is sent; 0 when it is removed
+     */
+    record PlannedStep(HostPlan.Kind kind, String path, boolean replaces, long bytes) {}
 
     record DisputedFile(String path, HostPlan.Why why) {}
 
@@ -59,8 +65,10 @@ class Plans {
      *
      * @param lookedAt when the destination was last looked at; null when never: then all of it would be sent
      * @param version the version that would be sent; null for the draft
-     * @param steps what is sent and removed, in its order
-     * @param stepCount how many there are; the list names the first of them
+     * @param steps what is sent and removed, in its order; the list names the first of them
+     * @param added how many files are sent where nothing is yet
+     * @param replaced how many files are sent in place of what is there
+     * @param removed how many files are removed
      * @param bytes what is sent in all
      * @param seconds how long that takes likely; null when there is no experience yet
      * @param disputed where someone else did something
@@ -73,7 +81,9 @@ class Plans {
             @Schema(nullable = true) Instant lookedAt,
             @Schema(nullable = true) Integer version,
             List<PlannedStep> steps,
-            int stepCount,
+            long added,
+            long replaced,
+            long removed,
             long bytes,
             @Schema(nullable = true) Double seconds,
             List<DisputedFile> disputed,
@@ -95,9 +105,14 @@ class Plans {
                 plan.steps().stream()
                         .limit(MOST_NAMED)
                         .map(s -> new PlannedStep(
-                                s.kind(), s.path(), s.file().map(f -> f.size()).orElse(0L)))
+                                s.kind(),
+                                s.path(),
+                                s.replaces(),
+                                s.file().map(f -> f.size()).orElse(0L)))
                         .toList(),
-                plan.steps().size(),
+                plan.added(),
+                plan.replaced(),
+                plan.removed(),
                 plan.bytes(),
                 seconds.isPresent() ? seconds.getAsDouble() : null,
                 plan.disputed().stream()

@@ -165,9 +165,14 @@ final class Browser {
                 "field " + label, d -> d.findElements(by).stream().findFirst().orElse(null));
     }
 
+    /** Types into a field, or chooses from a list; again when the field was drawn anew meanwhile. */
     void fill(String label, String text) {
-        WebElement field = field(label);
-        field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text);
+        until("“" + text + "” in " + label, d -> {
+            WebElement field = field(label);
+            field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text);
+            return field.getTagName().equals("select")
+                    || text.equals(field(label).getAttribute("value"));
+        });
     }
 
     /** Chooses a file in a chooser that is out of sight. */

@@ -94,7 +94,7 @@ class HostWayTest {
         browser.open("/sites/" + site + "/where/hosts");
         browser.press("Add this destination");
         browser.press("See the plan");
-        browser.sees("5 files to send");
+        browser.sees("5 new, 0 replaced. 0 to remove");
         assertThat(browser.faults()).isEmpty();
         company.account().manner().setFault(HostingFault.DROPS);
         browser.press("The content is mine to publish");

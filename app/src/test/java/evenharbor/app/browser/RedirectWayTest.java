@@ -134,6 +134,9 @@ class RedirectWayTest {
         assertThat(browser.faults()).isEmpty();
 
         browser.press("New redirect");
+        browser.until(
+                "an empty form",
+                d -> browser.field("Old path").getAttribute("value").isEmpty());
         browser.fill("Old path", "/a-ring");
         browser.fill("Leads to", "/A-Ring/");
         browser.sees("Goes round in a ring: /a-ring → /a-ring. Browsers give up.");

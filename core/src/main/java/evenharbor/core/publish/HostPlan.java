@@ -150,6 +150,23 @@ public record HostPlan(
         return steps.stream().filter(step -> step.kind().sends()).count();
     }
 
+    /** How many files are sent where nothing is yet. */
+    public long added() {
+        return steps.stream()
+                .filter(step -> step.kind().sends() && !step.replaces())
+                .count();
+    }
+
+    /** How many files are sent in place of what is there. */
+    public long replaced() {
+        return sent() - added();
+    }
+
+    /** How many files are removed. */
+    public long removed() {
+        return steps.size() - sent();
+    }
+
     /** Whether there is nothing to do. */
     public boolean none() {
         return steps.isEmpty();

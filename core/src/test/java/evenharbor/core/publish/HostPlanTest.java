@@ -108,6 +108,9 @@ class HostPlanTest {
                         "REMOVE_ASSET deep/er/x.png",
                         "REMOVE_ASSET old.css");
         assertThat(plan.bytes()).isEqualTo(3 + 5 + 1 + 1 + 1);
+        assertThat(List.of(plan.added(), plan.replaced(), plan.removed()))
+                .as("new, in place of what is there, removed")
+                .containsExactly(3L, 2L, 2L);
     }
 
     @Test
