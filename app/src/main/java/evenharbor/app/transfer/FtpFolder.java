@@ -1,7 +1,5 @@
 package evenharbor.app.transfer;
 
-import com.google.common.hash.Hashing;
-import com.google.common.hash.HashingOutputStream;
 import evenharbor.core.host.HostFault;
 import evenharbor.core.publish.Listing;
 import java.io.FilterInputStream;
@@ -11,7 +9,6 @@ import java.io.OutputStream;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Calendar;
 import java.util.Collection;
 import java.util.HashMap;
@@ -25,7 +22,6 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedQueue;
-import org.apache.commons.io.output.ProxyOutputStream;
 import org.apache.commons.net.ftp.FTPFile;
 import org.apache.commons.net.ftp.FTPReply;
 
@@ -175,45 +171,10 @@ final class FtpFolder implements RemoteFolder {
         Map<String, String> hashes = new ConcurrentHashMap<>();
         lines.each(sizes.entrySet(), (line, file) -> {
             meter.mayStop();
-            Optional<String> hash = told(line, file.getKey());
-            if (hash.isPresent()) {
-                meter.moved(file.getKey(), file.getValue());
-            } else {
-                hash = readBack(line, file.getKey(), meter);
-            }
-            hash.ifPresent(known -> hashes.put(file.getKey(), known));
+            FtpHash.of(line, at(file.getKey()), file.getKey(), file.getValue(), meter)
+                    .ifPresent(hash -> hashes.put(file.getKey(), hash));
         });
         return new HashMap<>(hashes);
-    }
-
-    /** By the command that servers are found to know for it; those that answer in other ways are read back. */
-    private Optional<String> told(FtpLine line, String path) throws IOException {
-        if (!line.hasFeature("XSHA256") || !FTPReply.isPositiveCompletion(line.sendCommand("XSHA256", at(path)))) {
-            return Optional.empty();
-        }
-        return Arrays.stream(line.getReplyString().split("\\s+"))
-                .filter(word -> word.matches("[0-9A-Fa-f]{64}"))
-                .map(word -> word.toLowerCase(Locale.ROOT))
-                .findFirst();
-    }
-
-    private Optional<String> readBack(FtpLine line, String path, Meter meter) throws IOException {
-        HashingOutputStream hashing = new HashingOutputStream(Hashing.sha256(), OutputStream.nullOutputStream());
-        OutputStream counted = new ProxyOutputStream(hashing) {
-            @Override
-            protected void afterWrite(int bytes) {
-                meter.moved(path, bytes);
-            }
-        };
-        if (line.retrieveFile(at(path), counted)) {
-            meter.moved(path, 0);
-            return Optional.of(hashing.hash().toString());
-        }
-        HostTrouble refused = line.refused("read “" + at(path) + "”");
-        if (refused.fault() != HostFault.FOLDER_MISSING) {
-            throw refused;
-        }
-        return Optional.empty();
     }
 
     @Override

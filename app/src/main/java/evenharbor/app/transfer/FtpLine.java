@@ -14,6 +14,7 @@ import java.net.SocketTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.EnumSet;
+import java.util.Optional;
 import java.util.Set;
 import javax.net.ssl.SSLException;
 import javax.net.ssl.SSLParameters;
@@ -57,6 +58,7 @@ final class FtpLine extends FTPClient {
     private boolean reached;
     private boolean secure;
     private SSLParameters agreed;
+    private Optional<String> hashCommand = Optional.empty();
 
     private FtpLine(Reach reach, String version, Tls tls) {
         this.reach = reach;
@@ -92,6 +94,11 @@ final class FtpLine extends FTPClient {
         }
         // It is slow to greet, no more.
         return signedIn(reach, Tls.ASKED_FOR, ANSWER);
+    }
+
+    /** The command that tells the SHA-256 of a file here; empty for none. */
+    Optional<String> hashCommand() {
+        return hashCommand;
     }
 
     /** A further line to where one stands. */
@@ -158,6 +165,7 @@ final class FtpLine extends FTPClient {
         if (hasFeature("UTF8")) {
             sendCommand("OPTS", "UTF8 ON");
         }
+        hashCommand = FtpHash.command(this);
         good(setFileType(FTP.BINARY_FILE_TYPE), "send files as they are");
         enterLocalPassiveMode();
     }

@@ -3,8 +3,10 @@ package evenharbor.app.transfer;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.core.host.HostFault;
 import java.io.IOException;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Deque;
 import java.util.List;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
@@ -23,12 +25,15 @@ final class FtpLines {
 
     private final Reach reach;
     private final List<FtpLine> lines = new ArrayList<>();
+    private final Deque<FtpLine> idle = new ArrayDeque<>();
+    private int opening;
     private int most;
 
     FtpLines(Reach reach) throws IOException {
         this.reach = reach;
         this.most = Math.max(1, reach.connections());
         lines.add(FtpLine.signedIn(reach));
+        idle.add(first());
     }
 
     /** A piece of work on a connection. */
@@ -61,8 +66,7 @@ final class FtpLines {
         try {
             List<Future<?>> done = new ArrayList<>();
             for (int i = 0; i < wanted; i++) {
-                int number = i;
-                done.add(workers.submit(() -> workOn(number, left, work, trouble)));
+                done.add(workers.submit(() -> workOn(left, work, trouble)));
             }
             for (Future<?> one : done) {
                 one.get();
@@ -82,44 +86,51 @@ final class FtpLines {
         }
     }
 
-    private <T> void workOn(int number, Queue<T> left, Work<T> work, AtomicReference<Exception> trouble) {
+    private <T> void workOn(Queue<T> left, Work<T> work, AtomicReference<Exception> trouble) {
+        FtpLine line = taken();
+        if (line == null) {
+            return;
+        }
         try {
-            FtpLine line = line(number);
-            if (line == null) {
-                return;
-            }
             for (T item = left.poll(); item != null && trouble.get() == null; item = left.poll()) {
                 one(line, item, work);
             }
         } catch (IOException | RuntimeException e) {
             trouble.compareAndSet(null, e);
+        } finally {
+            synchronized (lines) {
+                idle.add(line);
+            }
         }
     }
 
-    /** A further connection; null when the host gives no more. */
-    private FtpLine line(int number) throws HostTrouble {
+    /** A connection for one worker alone; null when the host gives no more. */
+    private FtpLine taken() {
         synchronized (lines) {
-            if (number < lines.size()) {
-                return lines.get(number);
+            if (!idle.isEmpty()) {
+                return idle.poll();
             }
-            if (number >= most) {
+            if (lines.size() + opening >= most) {
                 return null;
             }
+            opening++;
         }
+        FtpLine line = null;
         try {
-            FtpLine line = first().another();
-            synchronized (lines) {
-                lines.add(line);
-            }
-            return line;
+            line = first().another();
         } catch (HostTrouble e) {
             // It serves us on the first; that it does not on another is no fault.
             LOG.info("{} gives no further connection: {}", reach.server(), e.fault());
-            synchronized (lines) {
-                most = Math.max(1, lines.size());
-            }
-            return null;
         }
+        synchronized (lines) {
+            opening--;
+            if (line == null) {
+                most = lines.size();
+            } else {
+                lines.add(line);
+            }
+        }
+        return line;
     }
 
     private static <T> void one(FtpLine line, T item, Work<T> work) throws HostTrouble {
