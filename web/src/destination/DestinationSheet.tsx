@@ -25,9 +25,13 @@ export interface AtWork {
 
 /** One destination: what it holds, what a publish would do there, and the work at it. */
 export function DestinationSheet({ site, destination: d }: { site: SiteView; destination: Destination }) {
+  const [publishes, setPublishes] = useState(0);
   const ask = useMutation({
     mutationFn: (wanted: Ask) => askAt(site, d.id, wanted),
-    onSuccess: () => refreshSite(site.id),
+    onSuccess: (_, wanted) => {
+      if (wanted.kind === 'PUBLISH') setPublishes((n) => n + 1);
+      return refreshSite(site.id);
+    },
   });
   const busy = d.job?.state === 'RUNNING' || d.job?.state === 'PAUSED';
   return (
@@ -70,9 +74,10 @@ export function DestinationSheet({ site, destination: d }: { site: SiteView; des
       </dl>
       {d.job && <JobProgress siteId={site.id} job={d.job} />}
       <Trouble error={ask.error} />
-      {!busy && (
-        <SendPlan key={d.revision} site={site} destination={d} busy={ask.isPending} onAsk={ask.mutate} />
-      )}
+      {/* What was chosen outlives a look, and ends with the publish it was chosen for. */}
+      <div hidden={busy}>
+        <SendPlan key={publishes} site={site} destination={d} busy={ask.isPending} onAsk={ask.mutate} />
+      </div>
       {!busy && (
         <div className="border-water mt-4 flex flex-wrap items-center gap-2 border-t pt-3">
           <TakeDown site={site} destination={d} busy={ask.isPending} onAsk={ask.mutate} />

@@ -24,7 +24,7 @@ class KilledProcessTest {
     private final Random random = new Random(20_261_124);
 
     @Test
-    @Timeout(600)
+    @Timeout(900)
     void afterEachKillTheSiteIsWhollyOldOrWhollyNewAndTheNextTrySucceeds() {
         ChildHarbor harbor = TestHarbor.get().child("killed");
         harbor.start();

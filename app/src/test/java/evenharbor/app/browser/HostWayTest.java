@@ -17,6 +17,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
+import tools.jackson.databind.JsonNode;
 
 /** An old hosting account, from its welcome mail to pages that visitors see there, and back. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
@@ -60,12 +61,13 @@ class HostWayTest {
     }
 
     private void hosts() {
-        String id = person.get("/api/sites/" + site + "/destinations")
-                .json()
-                .get(0)
-                .get("id")
-                .asString();
-        browser.open("/sites/" + site + "/where/hosts/" + id);
+        browser.open(
+                "/sites/" + site + "/where/hosts/" + destination().get("id").asString());
+    }
+
+    /** The site's first destination. */
+    private JsonNode destination() {
+        return person.get("/api/sites/" + site + "/destinations").is(200).json().get(0);
     }
 
     @Test
@@ -140,6 +142,15 @@ class HostWayTest {
         browser.sees("holds version 2, as the draft is");
         browser.open(siteUrl("/"));
         browser.sees("Lantern Yard, index");
+
+        // What is chosen to be sent stays chosen when one looks again.
+        hosts();
+        browser.fill("What to send", "version 1");
+        String looked = destination().get("lookedAt").asString();
+        browser.press("Look again");
+        browser.until("the look", d -> !destination().get("lookedAt").asString().equals(looked));
+        browser.control("Look again");
+        assertThat(browser.field("What to send").getAttribute("value")).isEqualTo("1");
 
         // A second destination; both are behind the draft, and are brought up to it at once.
         String shared = person.post("/api/hosts", HostApi.host("FOLDER", "Shared web folder", null, "", null))
