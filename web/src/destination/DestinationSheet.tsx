@@ -78,7 +78,7 @@ export function DestinationSheet({ site, destination: d }: { site: SiteView; des
       <div hidden={busy}>
         <SendPlan key={publishes} site={site} destination={d} busy={ask.isPending} onAsk={ask.mutate} />
       </div>
-      {!busy && (
+      {!busy && d.state !== 'EMPTY' && (
         <div className="border-water mt-4 flex flex-wrap items-center gap-2 border-t pt-3">
           <TakeDown site={site} destination={d} busy={ask.isPending} onAsk={ask.mutate} />
           {d.state === 'HOLDS' && (

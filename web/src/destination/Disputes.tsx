@@ -36,7 +36,10 @@ export function Disputes({
   const is = (decision: Decision) => disputed.every((file) => decisions[file.path] === decision);
   return (
     <>
-      <h4 className="mt-3 font-medium">Changed there by someone else ({disputed.length})</h4>
+      <h4 className="mt-3 font-medium">
+        {disputed.every((file) => file.why === 'TAKEN') ? 'Put' : 'Changed'} there by someone else (
+        {disputed.length})
+      </h4>
       <p className="text-soft text-[0.93rem]">Left alone until you decide.</p>
       {disputed.length > 1 && (
         <div role="group" aria-label="All of them" className="mt-1 mb-2 flex flex-wrap items-center gap-2">

@@ -115,7 +115,7 @@ export function SendPlan({ site, destination: d, busy, onAsk }: AtWork) {
               </Check>
             </div>
           )}
-          <p className="mt-3">
+          <p className="mt-3 flex flex-wrap items-center gap-3">
             <Button
               kind="primary"
               busy={busy}
@@ -132,8 +132,11 @@ export function SendPlan({ site, destination: d, busy, onAsk }: AtWork) {
                 });
               }}
             >
-              {words(plan.data, held.size + removed.size + anyway.size, decisions)}
+              {words(plan.data, held, decisions, anyway, removed)}
             </Button>
+            <span className="text-soft">
+              {undecided(plan.data.disputed.map((file) => file.path).filter((path) => !(path in decisions)))}
+            </span>
           </p>
         </>
       )}
@@ -141,11 +144,35 @@ export function SendPlan({ site, destination: d, busy, onAsk }: AtWork) {
   );
 }
 
-function words(plan: Plan, touched: number, decisions: Record<string, Decision>) {
-  const replaced = Object.values(decisions).filter((d) => d === 'REPLACE').length;
-  if (touched > 0) return 'Publish what is chosen';
-  const all = plan.added + plan.replaced + plan.removed + replaced;
-  return all === 0 ? 'Nothing to send: note it as published' : `Publish ${counted(all, 'change')} there`;
+function undecided(paths: string[]) {
+  if (paths.length === 0) return '';
+  return paths.length === 1
+    ? `${String(paths[0])} stays as it is there: decide above.`
+    : `${String(paths.length)} files stay as they are there: decide above.`;
+}
+
+/** What the button does. What was chosen before the last look counts only where it is still to be chosen. */
+function words(
+  plan: Plan,
+  held: ReadonlySet<string>,
+  decisions: Record<string, Decision>,
+  anyway: ReadonlySet<string>,
+  removedOnes: ReadonlySet<string>,
+) {
+  const among = (paths: string[], chosen: ReadonlySet<string>) =>
+    paths.filter((path) => chosen.has(path)).length;
+  const heldBack = among(
+    plan.steps.map((step) => step.path),
+    held,
+  );
+  const replaced = plan.disputed.filter((file) => decisions[file.path] === 'REPLACE').length;
+  const removed = among(plan.foreign, removedOnes);
+  const changes =
+    plan.added + plan.replaced + plan.removed - heldBack + replaced + among(plan.leftAlone, anyway);
+  const there = `Publish ${counted(changes, 'change')} there`;
+  const gone = `emove ${counted(removed, 'file')} of others`;
+  if (removed === 0) return changes === 0 ? 'Nothing to send: note it as published' : there;
+  return changes === 0 ? `R${gone}` : `${there}, r${gone}`;
 }
 
 function Steps({

@@ -10,7 +10,6 @@ import { place } from './words';
 export function TakeDown({ site, destination: d, busy, onAsk }: AtWork) {
   const [open, setOpen] = useState(false);
   const [notice, setNotice] = useState(false);
-  if (d.state === 'EMPTY') return null;
   if (d.state === 'TAKEN_DOWN') {
     return d.was === null ? null : (
       <Button

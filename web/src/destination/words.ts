@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import { counted } from '../ui/Words';
 
 export type Destination = Schemas['DestinationView'];
 export type Job = NonNullable<Destination['job']>;
@@ -11,7 +12,7 @@ export function holds(d: Destination): string {
     case 'EMPTY':
       return 'nothing sent yet';
     case 'HOLDS':
-      return `holds version ${String(d.holds)}`;
+      return `holds version ${String(d.holds)}${d.apart === 0 ? '' : `, but for ${counted(d.apart, 'file')}`}`;
     case 'PARTLY':
       return d.holds === null
         ? 'holds a part of a version'
@@ -24,7 +25,7 @@ export function holds(d: Destination): string {
 /** How far behind the draft it is, in a few words. */
 export function behind(d: Destination): string {
   if (d.behind === null || d.state !== 'HOLDS') return '';
-  if (d.behind === 0) return 'as the draft is';
+  if (d.behind === 0) return d.apart === 0 ? 'as the draft is' : '';
   return d.behind === 1 ? '1 change behind the draft' : `${String(d.behind)} changes behind the draft`;
 }
 

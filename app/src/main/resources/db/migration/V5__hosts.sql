@@ -10,12 +10,13 @@ create table host (
 );
 
 -- A host and a folder there, where a site is published. folder_key: the folder in one form, so that no two share it.
--- holds: number of the version that is there; build: hash of its manifest. listing: hash of what was seen there last.
+-- holds: number of the version that is there; build: hash of its manifest; apart: at how many paths something else is there.
+-- listing: hash of what was seen there last.
 create table destination (
   id char(12) primary key, site_id char(12) not null references site (id), host_id char(12) not null references host (id),
   folder varchar(500) not null, folder_key varchar(500) character set utf8mb4 collate utf8mb4_nopad_bin not null,
   url varchar(500) not null, follows boolean not null, carries varchar(12) not null,
-  state varchar(12) not null, holds int, build varchar(64) not null, was int,
+  state varchar(12) not null, holds int, build varchar(64) not null, apart int not null, was int,
   listing varchar(64) not null, looked_at datetime(6), succeeded_at datetime(6), failed_at datetime(6),
   problem varchar(1000) not null, files_per_second double not null, bytes_per_second double not null,
   revision bigint not null, created_at datetime(6) not null,

@@ -80,6 +80,15 @@ class DestinationTest {
         return person.get("/api/destinations/" + destination + "/plan").is(200).json();
     }
 
+    /** At how many paths something else is there than the version has. */
+    private int apart() {
+        return person.get("/api/destinations/" + destination)
+                .is(200)
+                .json()
+                .get("apart")
+                .asInt();
+    }
+
     private JsonNode look() {
         done(person, destination, work("LOOK"));
         return plan();
@@ -117,7 +126,10 @@ class DestinationTest {
                         Map.of("b.html", "REPLACE", "c.html", "KEEP_THEIRS"),
                         "removed",
                         List.of("guest/book.txt")));
-        assertThat(ended.get("result").asString()).contains("1 file sent, 1 removed");
+        assertThat(ended.get("result").asString())
+                .contains("1 file sent, 1 removed")
+                .contains("2 files stay as they are there, as you wished.");
+        assertThat(apart()).as("one held back, one kept").isEqualTo(2);
         assertThat(folder.resolve("a.html")).hasContent(page("first"));
         assertThat(folder.resolve("b.html")).hasContent(page("second"));
         assertThat(folder.resolve("c.html")).hasContent(page("theirs"));
@@ -126,8 +138,19 @@ class DestinationTest {
         ended = done(person, destination, work("PUBLISH", "sentAnyway", List.of("index.html")));
         assertThat(ended.get("result").asString())
                 .contains("2 files sent, 0 removed")
-                .contains("1 file was left");
+                .contains("1 file was left")
+                .doesNotContain("as you wished");
         assertThat(folder.resolve("c.html")).hasContent(page("theirs"));
+        assertThat(apart()).as("one undecided").isEqualTo(1);
+        Files.delete(folder.resolve("b.html"));
+        look();
+        assertThat(apart()).as("one undecided, one that someone removed").isEqualTo(2);
+        assertThat(person.get("/api/sites/" + site + "/where").text()).contains("but for 2 files");
+        done(person, destination, work("PUBLISH", "decisions", Map.of("c.html", "REPLACE")));
+        assertThat(apart()).isZero();
+        theirs("a.html", page("theirs again"));
+        done(person, destination, work("CHECK"));
+        assertThat(apart()).as("one that a check found").isEqualTo(1);
     }
 
     @Test

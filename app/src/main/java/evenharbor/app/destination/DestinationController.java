@@ -52,6 +52,7 @@ class DestinationController {
      *
      * @param holds number of the version that is there; null for none
      * @param was number of the version that was there before it was taken down; null for none
+     * @param apart at how many paths something else was seen there than the version has: it was held back, or others did it
      * @param behind how many changes the draft has that are not there; null when nothing is
      * @param problem what went wrong last; empty when nothing did since
      */
@@ -68,6 +69,7 @@ class DestinationController {
             DestinationEntity.State state,
             @Schema(nullable = true) Integer holds,
             @Schema(nullable = true) Integer was,
+            int apart,
             @Schema(nullable = true) Integer behind,
             @Schema(nullable = true) Instant lookedAt,
             @Schema(nullable = true) Instant succeededAt,
@@ -135,6 +137,7 @@ class DestinationController {
                 d.state,
                 d.holds,
                 d.was,
+                d.apart,
                 behind.isPresent() ? behind.getAsInt() : null,
                 d.lookedAt,
                 d.succeededAt,

@@ -53,6 +53,9 @@ class DestinationEntity {
 
     Integer holds;
     String build;
+    /** At how many paths something else was seen last than the version has there. */
+    int apart;
+
     Integer was;
     String listing;
     Instant lookedAt;

@@ -84,6 +84,7 @@ public class DestinationStands {
                         hosts.find(destination.hostId).map(Host::name).orElse(""),
                         standing(destination),
                         destination.holds == null ? OptionalInt.empty() : OptionalInt.of(destination.holds),
+                        destination.apart,
                         behind(destination).orElse(0)))
                 .toList();
     }

@@ -157,12 +157,22 @@ class HostJobSteps {
             }
             there = Listing.EMPTY;
         }
+        return new Outcome(JobReport.seen(there.files().size()), seen(destination, there));
+    }
+
+    /** Notes what is at a destination, and how far it is what shall be there. */
+    private Consumer<DestinationEntity> seen(DestinationEntity destination, Listing there) {
         String listing = listings.put(there);
         Instant now = clock.instant();
-        return new Outcome(JobReport.seen(there.files().size()), row -> {
+        int apart = destination.state == DestinationEntity.State.HOLDS
+                ? HostPlan.of(manifests.get(destination.build), ledgers.of(destination.id), there, HostPlan.Wishes.NONE)
+                        .apart()
+                : 0;
+        return row -> {
             row.listing = listing;
             row.lookedAt = now;
-        });
+            row.apart = apart;
+        };
     }
 
     private void reading(HostJob job, Map<String, Long> sizes, JobMeter meter) {
@@ -182,13 +192,7 @@ class HostJobSteps {
         Map<String, Long> readable = ledger.readable(listed);
         reading(job, readable, meter);
         Listing there = delivery.sure(listed, readable);
-        Ledger.Comparison compared = ledger.compare(there);
-        String listing = listings.put(there);
-        Instant now = clock.instant();
-        return new Outcome(JobReport.readBack(compared), row -> {
-            row.listing = listing;
-            row.lookedAt = now;
-        });
+        return new Outcome(JobReport.readBack(ledger.compare(there)), seen(destination, there));
     }
 
     private Outcome send(
@@ -214,7 +218,10 @@ class HostJobSteps {
         long began = System.nanoTime();
         delivery.carryOut(plan, new HashSet<>(Delivery.foldersOf(there.files().keySet())));
         double seconds = Math.max(0.001, (System.nanoTime() - began) / 1e9);
-        return sent(job, plan, there.after(plan, ledgers.of(destination.id)), seconds, folder.shortcomings());
+        Ledger put = ledgers.of(destination.id);
+        Listing after = there.after(plan, put);
+        int apart = HostPlan.of(toBe, put, after, HostPlan.Wishes.NONE).apart();
+        return sent(job, plan, after, apart, seconds, folder.shortcomings());
     }
 
     private Listing there(
@@ -260,13 +267,14 @@ class HostJobSteps {
         }
     }
 
-    private Outcome sent(HostJob job, HostPlan plan, Listing after, double seconds, List<String> lacks) {
+    private Outcome sent(HostJob job, HostPlan plan, Listing after, int apart, double seconds, List<String> lacks) {
         String listing = listings.put(after);
         Instant now = clock.instant();
         boolean down = job.kind == HostJob.Kind.TAKE_DOWN;
-        return new Outcome(JobReport.sent(job, plan, lacks), row -> {
+        return new Outcome(JobReport.sent(job, plan, apart, lacks), row -> {
             row.listing = listing;
             row.lookedAt = now;
+            row.apart = down ? 0 : apart;
             if (down) {
                 row.was = row.holds == null ? row.was : row.holds;
                 row.holds = null;

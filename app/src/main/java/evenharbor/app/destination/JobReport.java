@@ -29,7 +29,7 @@ final class JobReport {
     }
 
     /** After a publish, or after something was taken down. */
-    static String sent(HostJob job, HostPlan plan, List<String> shortcomings) {
+    static String sent(HostJob job, HostPlan plan, int apart, List<String> shortcomings) {
         StringBuilder report = new StringBuilder(
                 job.kind == HostJob.Kind.TAKE_DOWN ? "Taken down: " : "Version " + job.version + ": ");
         report.append(files(plan.sent(), "sent"))
@@ -41,6 +41,12 @@ final class JobReport {
             report.append(' ')
                     .append(files(disputed, disputed == 1 ? "was" : "were"))
                     .append(" left alone, for someone else changed it there.");
+        }
+        int kept = apart - disputed;
+        if (kept > 0) {
+            report.append(' ')
+                    .append(files(kept, kept == 1 ? "stays as it is there" : "stay as they are there"))
+                    .append(", as you wished.");
         }
         shortcomings.forEach(lack -> report.append(' ').append(lack));
         return report.toString();

@@ -117,6 +117,8 @@ class HostWayTest {
         hosts();
         browser.press("Look again");
         browser.sees("Changed there by someone else (1)");
+        browser.sees("holds version 1, but for 1 file");
+        browser.sees("index.html stays as it is there: decide above.");
         browser.press("Show the difference");
         browser.sees("Opening hours mended by telephone");
         assertThat(browser.faults()).isEmpty();
@@ -151,6 +153,18 @@ class HostWayTest {
         browser.until("the look", d -> !destination().get("lookedAt").asString().equals(looked));
         browser.control("Look again");
         assertThat(browser.field("What to send").getAttribute("value")).isEqualTo("1");
+
+        // What lay there from before is removed when its owner says so.
+        for (String old : List.of("old/counter.txt", "old/guests.txt")) {
+            Files.createDirectories(company.shown().resolve("old"));
+            Files.writeString(company.shown().resolve(old), "old");
+        }
+        browser.press("Look again");
+        browser.press("Not put there by us: 2 files");
+        browser.press("Tick all 2");
+        browser.press("Publish 1 change there, remove 2 files of others");
+        browser.sees("holds version 1");
+        assertThat(Files.exists(company.shown().resolve("old"))).isFalse();
 
         // A second destination; both are behind the draft, and are brought up to it at once.
         String shared = person.post("/api/hosts", HostApi.host("FOLDER", "Shared web folder", null, "", null))

@@ -116,7 +116,7 @@ class WhereTest {
         assertThat(browser.faults()).isEmpty();
         WebElement time = browser.until(
                 "the time by which everyone sees it",
-                d -> d.findElements(By.cssSelector("ol time[datetime]")).stream()
+                d -> d.findElements(By.xpath("//ol//time[preceding-sibling::text()[contains(., 'until')]]")).stream()
                         .findFirst()
                         .orElse(null));
         Instant until = Instant.parse(time.getAttribute("datetime"));

@@ -40,12 +40,15 @@ class JobReportTest {
                 Ledger.EMPTY,
                 theirs,
                 HostPlan.Wishes.NONE);
-        assertThat(JobReport.sent(job(HostJob.Kind.PUBLISH, 7), plan, List.of("It is slow.")))
-                .isEqualTo(
-                        "Version 7: 1 file sent, 0 removed. 1 file was left alone, for someone else changed it there."
-                                + " It is slow.");
+        String left = "Version 7: 1 file sent, 0 removed. 1 file was left alone, for someone else changed it there.";
+        assertThat(JobReport.sent(job(HostJob.Kind.PUBLISH, 7), plan, 1, List.of("It is slow.")))
+                .isEqualTo(left + " It is slow.");
+        assertThat(JobReport.sent(job(HostJob.Kind.PUBLISH, 7), plan, 2, List.of()))
+                .isEqualTo(left + " 1 file stays as it is there, as you wished.");
+        assertThat(JobReport.sent(job(HostJob.Kind.PUBLISH, 7), plan, 3, List.of()))
+                .isEqualTo(left + " 2 files stay as they are there, as you wished.");
         HostPlan nothing = HostPlan.of(Manifest.EMPTY, Ledger.EMPTY, Listing.EMPTY, HostPlan.Wishes.NONE);
-        assertThat(JobReport.sent(job(HostJob.Kind.TAKE_DOWN, null), nothing, List.of()))
+        assertThat(JobReport.sent(job(HostJob.Kind.TAKE_DOWN, null), nothing, 0, List.of()))
                 .isEqualTo("Taken down: 0 files sent, 0 removed.");
     }
 

@@ -81,11 +81,12 @@ public record Chart(List<Mark> marks, List<Line> lines) {
      * @param seen where it is seen
      * @param host what the host is called
      * @param standing how it stands
-     * @param holds the version that is there whole
+     * @param holds the version that is there
+     * @param apart at how many paths something else was seen there than the version has
      * @param behind how many changes of the draft are not there; 0 when none is there
      */
     public record HostStand(
-            String id, String seen, String host, HostStanding standing, OptionalInt holds, int behind) {}
+            String id, String seen, String host, HostStanding standing, OptionalInt holds, int apart, int behind) {}
 
     /** How a destination on a host stands. */
     public enum HostStanding {
@@ -179,10 +180,18 @@ public record Chart(List<Mark> marks, List<Line> lines) {
             case EMPTY -> "nothing there";
             case UNDER_WAY -> "under way";
             case BROKEN -> "broke off";
-            case WHOLE ->
-                host.behind() == 0
-                        ? "as the draft is"
-                        : host.behind() == 1 ? "1 change behind" : host.behind() + " changes behind";
+            case WHOLE -> whole(host);
+        };
+    }
+
+    private static String whole(HostStand host) {
+        if (host.behind() > 0) {
+            return host.behind() == 1 ? "1 change behind" : host.behind() + " changes behind";
+        }
+        return switch (host.apart()) {
+            case 0 -> "as the draft is";
+            case 1 -> "but for 1 file";
+            default -> "but for " + host.apart() + " files";
         };
     }
 

@@ -167,6 +167,11 @@ public record HostPlan(
         return steps.size() - sent();
     }
 
+    /** At how many paths something else is on the host than shall be there, whether or not it may be touched. */
+    public int apart() {
+        return steps.size() + disputed.size();
+    }
+
     /** Whether there is nothing to do. */
     public boolean none() {
         return steps.isEmpty();

@@ -91,22 +91,25 @@ class ChartTest {
         assertThat(chart.marks()).contains(new Mark("draft", Column.DRAFT, "Draft", note));
     }
 
-    private static Chart.HostStand host(Chart.HostStanding standing, OptionalInt holds, int behind) {
-        return new Chart.HostStand("h", "old.example/trial/", "Quayside", standing, holds, behind);
+    private static Chart.HostStand host(Chart.HostStanding standing, OptionalInt holds, int apart, int behind) {
+        return new Chart.HostStand("h", "old.example/trial/", "Quayside", standing, holds, apart, behind);
     }
 
     @ParameterizedTest
     @CsvSource({
-        "WHOLE, 0, PROVEN, as the draft is",
-        "WHOLE, 1, PROVEN, 1 change behind",
-        "WHOLE, 12, PROVEN, 12 changes behind",
-        "UNDER_WAY, 3, WAITING, under way",
-        "BROKEN, 3, BROKEN, broke off",
-        "EMPTY, 0, OPEN, nothing there"
+        "WHOLE, 0, 0, PROVEN, as the draft is",
+        "WHOLE, 1, 0, PROVEN, but for 1 file",
+        "WHOLE, 3, 0, PROVEN, but for 3 files",
+        "WHOLE, 0, 1, PROVEN, 1 change behind",
+        "WHOLE, 3, 12, PROVEN, 12 changes behind",
+        "UNDER_WAY, 0, 3, WAITING, under way",
+        "BROKEN, 0, 3, BROKEN, broke off",
+        "EMPTY, 0, 0, OPEN, nothing there"
     })
-    void aDestinationOnAHostIsDrawnAsItStands(Chart.HostStanding standing, int behind, Way way, String note) {
-        Chart chart =
-                Chart.of(List.of(), List.of(host(standing, OptionalInt.of(2), behind)), true, OptionalInt.of(5), 0);
+    void aDestinationOnAHostIsDrawnAsItStands(
+            Chart.HostStanding standing, int apart, int behind, Way way, String note) {
+        Chart chart = Chart.of(
+                List.of(), List.of(host(standing, OptionalInt.of(2), apart, behind)), true, OptionalInt.of(5), 0);
         assertThat(chart.marks())
                 .contains(
                         new Mark("seen h", Column.ADDRESS, "old.example/trial/", "Quayside"),
@@ -119,7 +122,11 @@ class ChartTest {
     @Test
     void aHostThatHoldsWhatIsLiveLeadsToTheSameVersion() {
         Chart chart = Chart.of(
-                List.of(), List.of(host(Chart.HostStanding.WHOLE, OptionalInt.of(5), 0)), true, OptionalInt.of(5), 0);
+                List.of(),
+                List.of(host(Chart.HostStanding.WHOLE, OptionalInt.of(5), 0, 0)),
+                true,
+                OptionalInt.of(5),
+                0);
         assertThat(chart.marks())
                 .filteredOn(m -> m.column() == Column.VERSION)
                 .extracting(Mark::note)
@@ -131,7 +138,7 @@ class ChartTest {
     void aHostThatHoldsNothingLeadsNowhere() {
         Chart chart = Chart.of(
                 List.of(),
-                List.of(host(Chart.HostStanding.EMPTY, OptionalInt.empty(), 0)),
+                List.of(host(Chart.HostStanding.EMPTY, OptionalInt.empty(), 0, 0)),
                 false,
                 OptionalInt.empty(),
                 0);
@@ -160,6 +167,7 @@ class ChartTest {
                     "Host",
                     Chart.HostStanding.values()[kind % 4],
                     kind < 10 ? OptionalInt.empty() : OptionalInt.of(kind / 5),
+                    kind % 3,
                     kind));
         }
         Chart chart = Chart.of(stands, hosts, live, version == 0 ? OptionalInt.empty() : OptionalInt.of(version), 3);

@@ -183,6 +183,11 @@ class HostPlanTest {
                 .containsExactly(
                         new HostPlan.Disputed("a.css", HostPlan.Why.CHANGED),
                         new HostPlan.Disputed("b.css", HostPlan.Why.CHANGED_AND_GOING));
+        assertThat(plan.apart()).isEqualTo(2);
+        assertThat(host.plan(build("a.css", "one", "b.css", "two", "c.css", "three"), Wishes.NONE)
+                        .apart())
+                .as("two that were changed, one that is to be sent")
+                .isEqualTo(3);
     }
 
     @Test
