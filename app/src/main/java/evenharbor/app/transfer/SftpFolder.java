@@ -14,10 +14,6 @@ import java.util.TreeSet;
 import java.util.function.Function;
 import org.apache.sshd.client.session.ClientSession;
 import org.apache.sshd.common.util.buffer.Buffer;
-import org.apache.sshd.sftp.client.RawSftpClient;
-import org.apache.sshd.sftp.client.SftpClient;
-import org.apache.sshd.sftp.client.SftpClientFactory;
-import org.apache.sshd.sftp.client.SftpVersionSelector;
 import org.apache.sshd.sftp.client.extensions.openssh.OpenSSHPosixRenameExtension;
 import org.apache.sshd.sftp.common.SftpConstants;
 import org.apache.sshd.sftp.common.SftpException;
@@ -28,7 +24,7 @@ final class SftpFolder implements RemoteFolder {
     private static final String POSIX_RENAME = "posix-rename@openssh.com";
 
     private final ClientSession session;
-    private final SftpClient client;
+    private final SftpLine line;
     private final SftpPipe pipe;
     private final SftpSight sight;
     private final String root;
@@ -38,14 +34,13 @@ final class SftpFolder implements RemoteFolder {
     SftpFolder(ClientSession session, String folder) throws IOException {
         this.session = session;
         try {
-            client =
-                    SftpClientFactory.instance().createSftpClient(session, SftpVersionSelector.fixedVersionSelector(3));
-            pipe = new SftpPipe((RawSftpClient) client, session::isOpen);
+            line = SftpLine.open(session);
+            pipe = new SftpPipe(line);
             root = folder.startsWith("/")
                     ? folder.replaceFirst("/+$", "")
-                    : (client.canonicalPath(".") + "/" + folder).replaceFirst("/+$", "");
+                    : (line.canonicalPath(".") + "/" + folder).replaceFirst("/+$", "");
             sight = new SftpSight(pipe, root);
-            replacing = client.getExtension(OpenSSHPosixRenameExtension.class) != null;
+            replacing = line.getExtension(OpenSSHPosixRenameExtension.class) != null;
         } catch (IOException e) {
             session.close(true);
             throw SftpHosts.trouble(e);
@@ -75,7 +70,7 @@ final class SftpFolder implements RemoteFolder {
     public void read(String path, OutputStream to) throws IOException {
         InputStream from;
         try {
-            from = client.read(at(path));
+            from = line.read(at(path));
         } catch (IOException e) {
             throw reading(e, path);
         }

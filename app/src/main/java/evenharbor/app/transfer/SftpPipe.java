@@ -7,10 +7,8 @@ import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Iterator;
-import java.util.function.BooleanSupplier;
 import org.apache.sshd.common.util.buffer.Buffer;
 import org.apache.sshd.common.util.buffer.ByteArrayBuffer;
-import org.apache.sshd.sftp.client.RawSftpClient;
 
 /**
  * Many requests of SFTP version 3 under way at once: what costs time on a line is waiting for answers, not sending. Servers
@@ -21,14 +19,11 @@ final class SftpPipe {
     private static final Duration PATIENCE = Duration.ofSeconds(60);
     private static final int WINDOW = 96;
 
-    private final RawSftpClient raw;
-    private final BooleanSupplier open;
+    private final SftpLine line;
     private final Deque<Waiting> waiting = new ArrayDeque<>();
 
-    /** @param open whether the connection still stands */
-    SftpPipe(RawSftpClient raw, BooleanSupplier open) {
-        this.raw = raw;
-        this.open = open;
+    SftpPipe(SftpLine line) {
+        this.line = line;
     }
 
     /** A piece of work that begins with a request. */
@@ -45,7 +40,7 @@ final class SftpPipe {
 
     /** Sends a request; the answer is taken when those before it have been. */
     void ask(int command, Buffer request, Then then) throws IOException {
-        waiting.add(new Waiting(raw.send(command, request), then));
+        waiting.add(new Waiting(line.send(command, request), then));
     }
 
     /** Sends a request about a path. */
@@ -73,19 +68,14 @@ final class SftpPipe {
         next.then().take(new SftpAnswer(type, answer));
     }
 
-    /** A cut of the line is not always told to whoever waits: it is looked for. */
     private Buffer answer(int id) throws IOException {
-        for (int waited = 0; waited < PATIENCE.toSeconds(); waited++) {
-            boolean stands = open.getAsBoolean();
-            Buffer answer = raw.receive(id, Duration.ofSeconds(1));
-            if (answer != null) {
-                return answer;
-            }
-            if (!stands) {
-                throw new HostTrouble(HostFault.DROPPED, "");
-            }
+        Buffer answer = line.answer(id, PATIENCE);
+        if (answer != null) {
+            return answer;
         }
-        throw new HostTrouble(HostFault.TIMED_OUT, "No answer for " + PATIENCE.toSeconds() + " seconds.");
+        throw line.stands()
+                ? new HostTrouble(HostFault.TIMED_OUT, "No answer for " + PATIENCE.toSeconds() + " seconds.")
+                : new HostTrouble(HostFault.DROPPED, "");
     }
 
     /** Begins each piece of work as soon as there is room, and takes answers until all is done. */
@@ -112,8 +102,7 @@ final class SftpPipe {
     private void drain() {
         try {
             while (!waiting.isEmpty()) {
-                Buffer answer = raw.receive(waiting.poll().id(), Duration.ofSeconds(5));
-                if (answer == null) {
+                if (line.answer(waiting.poll().id(), Duration.ofSeconds(5)) == null) {
                     break;
                 }
             }

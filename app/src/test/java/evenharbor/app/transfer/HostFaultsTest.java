@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -99,6 +100,19 @@ class HostFaultsTest {
                         .as("the same again")
                         .isTrue();
             }
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({"SFTP, 1", "SFTP, 40", "SFTP, 160", "FTPS, 30", "FTP, 60"})
+    void aHostThatTakesItsTimeOverACommandIsWaitedFor(Protocol protocol, int command) throws IOException {
+        try (RemoteFolders folders = new RemoteFolders();
+                Hosts host = new Hosts(protocol, folder).accepted(folders)) {
+            Site.Book book = new Site.Book();
+            host.manner.lateAtCommand(command, Duration.ofMillis(2_500));
+            publish(folders, host, one, book);
+            assertThat(host.manner.commands()).isGreaterThan(command);
+            assertThat(Site.onDisk(host.home().resolve("site"))).hasSameSizeAs(one.files());
         }
     }
 

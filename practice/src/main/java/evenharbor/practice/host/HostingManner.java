@@ -1,6 +1,8 @@
 package evenharbor.practice.host;
 
+import com.google.common.util.concurrent.Uninterruptibles;
 import java.io.IOException;
+import java.time.Duration;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -19,6 +21,8 @@ public final class HostingManner {
     private final Set<String> cutKinds = ConcurrentHashMap.newKeySet();
     private volatile HostingFault fault = HostingFault.NONE;
     private volatile int cutAtCommand;
+    private volatile int lateAtCommand;
+    private volatile Duration late = Duration.ZERO;
     private volatile long cutAtByte;
     private volatile long quota = Long.MAX_VALUE;
 
@@ -52,6 +56,13 @@ public final class HostingManner {
         cutAtCommand = nth;
     }
 
+    /** Carries the nth command from now out so much later, once. */
+    public void lateAtCommand(int nth, Duration by) {
+        commands.set(0);
+        late = by;
+        lateAtCommand = nth;
+    }
+
     /** Cuts all connections, once, when so many bytes of files have come from now; 0 for not. */
     public void cutAtByte(long nth) {
         bytes.set(0);
@@ -79,7 +90,12 @@ public final class HostingManner {
 
     /** Counts a command. @param kind what it is called @return whether all connections are to be cut instead of carrying it out */
     boolean command(String kind) {
-        if (commands.incrementAndGet() == cutAtCommand) {
+        int nth = commands.incrementAndGet();
+        if (nth == lateAtCommand) {
+            lateAtCommand = 0;
+            Uninterruptibles.sleepUninterruptibly(late);
+        }
+        if (nth == cutAtCommand) {
             cutAtCommand = 0;
             cutKinds.add(kind);
             return true;
