@@ -22,6 +22,7 @@ final class SftpLine extends DefaultSftpClient {
     private SftpLine(ClientSession session, SftpVersionSelector versions, SftpErrorDataHandler errors)
             throws IOException {
         super(session, versions, errors);
+        getClientChannel().addCloseFutureListener(closed -> wake());
     }
 
     /** Opens SFTP on a session that is signed in. */
@@ -40,9 +41,12 @@ final class SftpLine extends DefaultSftpClient {
     @Override
     protected void process(Buffer answer) throws IOException {
         super.process(answer);
-        synchronized (this) {
-            notifyAll();
-        }
+        wake();
+    }
+
+    /** Lets whoever waits look again. */
+    private synchronized void wake() {
+        notifyAll();
     }
 
     /**
