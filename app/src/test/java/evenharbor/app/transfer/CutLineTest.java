@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -29,6 +30,7 @@ class CutLineTest {
 
     @ParameterizedTest
     @EnumSource(names = {"SFTP", "FTPS", "FTP"})
+    @Timeout(600)
     void aPublishThatIsCutAnywhereGoesOnToTheExactEnd(Protocol protocol, @TempDir Path folder) throws Exception {
         try (RemoteFolders folders = new RemoteFolders();
                 Hosts host = new Hosts(protocol, folder).accepted(folders)) {
