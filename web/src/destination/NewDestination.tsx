@@ -57,14 +57,12 @@ export function NewDestination({ site }: { site: SiteView }) {
   );
 }
 
-const under = (folder: string, name: string) => [folder, name].filter((part) => part !== '').join('/');
-
 function On({ host, site }: { host: Host; site: SiteView }) {
   const navigate = useNavigate();
   const below = host.freeBelow;
   const taken = below !== '';
   const [at, setAt] = useState<At>({
-    folder: under(host.folder, below),
+    folder: host.freeFolder,
     url: host.url === '' || !taken ? host.url : `${host.url}${below}/`,
     follows: false,
     carries: 'NOTHING',

@@ -105,7 +105,7 @@ class HostJobTest {
         person.delete("/api/hosts/" + host).is(409);
         person.post("/api/hosts", host("FOLDER", "/etc", null, "", null)).is(400);
         person.post("/api/destinations/" + destination + "/jobs", work("PUBLISH", "rightsConfirmed", false))
-                .is(409);
+                .is(400);
         done(person, destination, work("PUBLISH"));
         done(person, destination, work("CHECK"));
         assertThat(done(person, destination, work("PUBLISH", "everything", true))

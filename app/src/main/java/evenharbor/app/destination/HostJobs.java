@@ -75,23 +75,12 @@ class HostJobs {
         DestinationEntity destination = destinations.mine(destinationId);
         Optional<Integer> number = Optional.empty();
         if (kind == HostJob.Kind.PUBLISH) {
-            confirmRights(destination.siteId, rightsConfirmed);
+            sites.confirmRights(destination.siteId, rightsConfirmed);
             number = Optional.of(
                     version.map(n -> versions.of(destination.siteId, n).number())
                             .orElseGet(() -> ofDraft(destination.siteId)));
         }
         return begin(destination, kind, number, wishes, Current.person().id());
-    }
-
-    private void confirmRights(String siteId, boolean confirmed) {
-        if (sites.mine(siteId).rightsConfirmed()) {
-            return;
-        }
-        if (!confirmed) {
-            throw new Problem(
-                    ProblemType.NOT_READY, "Say first that the content is yours to publish. Nothing was changed.");
-        }
-        sites.confirmRights(siteId);
     }
 
     /** The latest version that holds what the draft holds; one is saved when there is none. */

@@ -188,7 +188,7 @@ class HostWorker {
                         trouble.fault(),
                         sentence(trouble)));
                 try {
-                    meter.rest(wait, () -> false);
+                    meter.rest(wait);
                 } catch (Meter.Stopped e) {
                     return;
                 }

@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.BooleanSupplier;
 
 /** Counts what a job has moved, tells of it now and then, and stops when the job is not to go on. */
 final class JobMeter implements Meter {
@@ -96,9 +95,9 @@ final class JobMeter implements Meter {
     }
 
     /** Waits, unless the job is not to go on. */
-    void rest(long millis, BooleanSupplier enough) {
+    void rest(long millis) {
         long until = System.nanoTime() + millis * 1_000_000;
-        while (System.nanoTime() < until && !enough.getAsBoolean()) {
+        while (System.nanoTime() < until) {
             try {
                 Thread.sleep(100);
             } catch (InterruptedException e) {

@@ -46,6 +46,7 @@ class HostController {
      * @param testing whether a test is under way
      * @param good whether the last test held all through
      * @param freeBelow name of a folder below its own that nothing is published to yet; empty when its own is free
+     * @param freeFolder that folder
      */
     record HostView(
             String id,
@@ -65,7 +66,8 @@ class HostController {
             @Schema(nullable = true) Instant testedAt,
             List<TestStep> steps,
             List<HostInUse.Use> uses,
-            String freeBelow) {}
+            String freeBelow,
+            String freeFolder) {}
 
     /** All hosts, and the folders of this machine that are open for publishing. */
     record HostsView(List<HostView> hosts, List<String> folders) {}
@@ -141,6 +143,8 @@ class HostController {
         HostEntity host = hosts.entity(id);
         List<TestStep> steps = tests.steps(host);
         List<HostInUse.Use> uses = hosts.inUse(id);
+        String free = HostFolder.free(
+                host.folder, uses.stream().map(HostInUse.Use::folder).toList());
         return new HostView(
                 host.id,
                 host.name,
@@ -159,8 +163,8 @@ class HostController {
                 host.testedAt,
                 steps,
                 uses,
-                HostFolder.free(
-                        host.folder, uses.stream().map(HostInUse.Use::folder).toList()));
+                free,
+                HostFolder.below(host.folder, free));
     }
 
     /** Reads a welcome mail. Nothing is kept of it. */

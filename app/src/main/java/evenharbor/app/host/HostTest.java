@@ -137,22 +137,10 @@ final class HostTest {
     private TestStep offer(Set<Protocol> offered) {
         String words = "It offers "
                 + String.join(", ", offered.stream().map(Protocol::name).toList()) + ".";
-        Protocol safest = offered.iterator().next();
-        if (host.protocol() == Protocol.FTP && safest != Protocol.FTP) {
-            return TestStep.advice(
-                    HostStep.OFFERS,
-                    words + " Plain FTP lets others on the way read the password.",
-                    "Choose " + safest + ": it is the safest of these.");
-        }
-        if (host.protocol() == Protocol.FTP) {
-            return TestStep.advice(
-                    HostStep.OFFERS,
-                    words + " Others on the way can read the password.",
-                    "Ask the hosting company for SFTP or FTPS.");
-        }
-        return safest != host.protocol() && safest == Protocol.SFTP
-                ? TestStep.advice(HostStep.OFFERS, words, "SFTP is quicker and as safe, if your account may use it.")
-                : TestStep.holds(HostStep.OFFERS, words);
+        return host.protocol()
+                .advice(offered)
+                .map(advice -> TestStep.advice(HostStep.OFFERS, words + advice.why(), advice.mend()))
+                .orElseGet(() -> TestStep.holds(HostStep.OFFERS, words));
     }
 
     private void signInAndUse() throws IOException {
@@ -267,7 +255,7 @@ final class HostTest {
                         HostStep.URL,
                         "Your pages would appear under " + under + ", not at " + host.url() + ".",
                         "Choose the folder above it, or give " + lower + " as the URL.",
-                        parent(host.folder(), under));
+                        HostFolder.above(host.folder(), under));
             }
         }
         String below = below(expected);
@@ -286,16 +274,8 @@ final class HostTest {
                 "");
     }
 
-    private static String parent(String folder, String under) {
-        String shown = under.replaceFirst("/$", "");
-        return folder.endsWith(shown) || ("/" + folder).endsWith(shown)
-                ? folder.substring(0, Math.max(0, folder.length() - shown.length()))
-                : "";
-    }
-
     /** A likely folder below the chosen one that the URL shows; found by writing the test's file there too. */
     private String below(String expected) {
-        String base = host.folder().isEmpty() || host.folder().endsWith("/") ? host.folder() : host.folder() + "/";
         List<String> names;
         try (RemoteFolder folder = reach.open(host, host.folder())) {
             names = HostFolder.likely(folder.folders());
@@ -303,7 +283,7 @@ final class HostTest {
             return "";
         }
         for (String likely : names) {
-            try (RemoteFolder folder = reach.open(host, base + likely)) {
+            try (RemoteFolder folder = reach.open(host, HostFolder.below(host.folder(), likely))) {
                 folder.makeFolders(Set.of());
                 folder.send(List.of(sending), contents, Meter.NONE);
                 folder.place(List.of(sending), contents);
@@ -313,7 +293,7 @@ final class HostTest {
                 folder.remove(List.of(name));
                 folder.tidy(List.of());
                 if (shown) {
-                    return base + likely;
+                    return HostFolder.below(host.folder(), likely);
                 }
             } catch (IOException e) {
                 // Not this one.

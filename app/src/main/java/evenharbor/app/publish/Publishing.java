@@ -126,7 +126,7 @@ public class Publishing {
             Set<String> declinedRedirects,
             OptionalLong draftRevision,
             boolean rightsConfirmed) {
-        Site site = sites.mine(siteId);
+        sites.mine(siteId);
         Draft draft = drafts.check(siteId, draftRevision);
         states.lock(siteId);
         if (!publications
@@ -136,12 +136,7 @@ public class Publishing {
                     ProblemType.PUBLISH_RUNNING,
                     "Another publish of this site is under way. Nothing was changed. Wait until it is done.");
         }
-        if (!site.rightsConfirmed()) {
-            if (!rightsConfirmed) {
-                throw Problem.field("rightsConfirmed", "Confirm first that the content is yours to publish.");
-            }
-            sites.confirmRights(siteId);
-        }
+        sites.confirmRights(siteId, rightsConfirmed);
         if (!addresses.any(siteId)) {
             throw new Problem(
                     ProblemType.NOT_READY,

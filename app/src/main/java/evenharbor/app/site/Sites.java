@@ -96,10 +96,17 @@ public class Sites {
         return site.toSite();
     }
 
-    /** Records that the current person has said the content is theirs to publish; once a site. */
-    public void confirmRights(String id) {
+    /**
+     * Makes sure that someone has said the content is theirs to publish, and records it; once a site.
+     *
+     * @param confirmed whether the current person says so now
+     */
+    public void confirmRights(String id, boolean confirmed) {
         SiteEntity site = entity(id);
         if (site.rightsConfirmedAt == null) {
+            if (!confirmed) {
+                throw Problem.field("rightsConfirmed", "Confirm first that the content is yours to publish.");
+            }
             site.rightsConfirmedAt = clock.instant();
             site.rightsConfirmedBy = Current.person().id();
             activities.note(ActivityKind.RIGHTS_CONFIRMED, id, Current.person(), "");

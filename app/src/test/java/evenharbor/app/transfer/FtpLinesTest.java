@@ -11,8 +11,12 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Queue;
 import java.util.Set;
+import java.util.concurrent.BrokenBarrierException;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.CyclicBarrier;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -47,6 +51,37 @@ class FtpLinesTest {
                 assertThat(used).hasSizeLessThanOrEqualTo(4);
                 lines.close();
             }
+        }
+    }
+
+    /** As when a worker begins late: connections that are at work already are not for it. */
+    @Test
+    void aConnectionAtWorkIsNotLentAgain() throws IOException {
+        try (RemoteFolders folders = new RemoteFolders();
+                Hosts host = new Hosts(Protocol.FTP, folder).accepted(folders)) {
+            FtpLines lines = new FtpLines(host.reach(4));
+            CyclicBarrier both = new CyclicBarrier(2);
+            Set<FtpLine> busy = ConcurrentHashMap.newKeySet();
+            Queue<FtpLine> late = new ConcurrentLinkedQueue<>();
+            lines.each(List.of(1, 2), (line, item) -> {
+                busy.add(line);
+                wait(both);
+                if (item == 1) {
+                    lines.each(List.of(3, 4), (another, more) -> late.add(another));
+                }
+                wait(both);
+            });
+            assertThat(busy).hasSize(2);
+            assertThat(late).hasSize(2).doesNotContainAnyElementsOf(busy);
+            lines.close();
+        }
+    }
+
+    private static void wait(CyclicBarrier both) {
+        try {
+            both.await(20, TimeUnit.SECONDS);
+        } catch (InterruptedException | BrokenBarrierException | TimeoutException e) {
+            throw new IllegalStateException(e);
         }
     }
 

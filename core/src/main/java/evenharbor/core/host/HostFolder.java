@@ -87,6 +87,19 @@ public final class HostFolder {
                 .orElseThrow();
     }
 
+    /**
+     * The folder to take instead of one whose last names are seen in URLs: what is above them.
+     *
+     * @param under where pages in the folder are seen, such as {@code /public_html/}
+     * @return empty when the folder does not end so
+     */
+    public static String above(String folder, String under) {
+        String shown = under.replaceFirst("/$", "");
+        return folder.endsWith(shown) || ("/" + folder).endsWith(shown)
+                ? folder.substring(0, Math.max(0, folder.length() - shown.length()))
+                : "";
+    }
+
     /** Of the names in a folder, those that may hold what visitors see, the likeliest first. */
     public static List<String> likely(List<String> names) {
         return USUAL.stream()

@@ -97,4 +97,15 @@ class HostFolderTest {
         assertThat(fault.mend()).endsWith(".").hasSizeGreaterThan(15);
         assertThat(HostStep.of(fault)).isNotNull();
     }
+
+    @ParameterizedTest
+    @CsvSource({
+        "public_html, /public_html/, ''",
+        "/home/m/public_html, /public_html/, /home/m",
+        "/web/site, /web/site/, ''",
+        "/web/site, /other/, ''",
+    })
+    void whatIsAboveTheNamesSeenInUrls(String folder, String under, String above) {
+        assertThat(HostFolder.above(folder, under)).isEqualTo(above);
+    }
 }
