@@ -3,8 +3,8 @@ package evenharbor.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -193,7 +193,7 @@ class AddressTest {
                 .is(201);
         String at = "/api/sites/" + site + "/addresses/" + old;
         Awaitility.await()
-                .atMost(Duration.ofSeconds(10))
+                .atMost(Patience.MOST)
                 .until(() -> owner.get(at + "/impact").json().get("visits").asInt() == 3);
         JsonNode impact = owner.get(at + "/impact").is(200).json();
         assertThat(impact.get("mentions")).hasSize(2);
@@ -213,9 +213,7 @@ class AddressTest {
                 .sql("update site_address set forwards_until = now() - interval 1 minute where id = ?")
                 .param(old)
                 .update();
-        Awaitility.await()
-                .atMost(Duration.ofSeconds(10))
-                .until(() -> roles(owner, site).size() == 1);
+        Awaitility.await().atMost(Patience.MOST).until(() -> roles(owner, site).size() == 1);
         ApiClient stranger = harbor.person();
         stranger.claim(stranger.site("Stranger"), "old-name").is(409);
     }

@@ -5,8 +5,8 @@ import static org.awaitility.Awaitility.await;
 
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
-import java.time.Duration;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -28,7 +28,7 @@ class CountsTest {
         for (int i = 0; i < 40; i++) {
             miss(person);
         }
-        await("the counts to be handed on").atMost(Duration.ofSeconds(20)).until(() -> counted(person, site) == 40);
+        await("the counts to be handed on").atMost(Patience.MOST).until(() -> counted(person, site) == 40);
         miss(person);
         harbor.kill();
 
@@ -37,7 +37,7 @@ class CountsTest {
         long before = counted(person, site);
         assertThat(before).isBetween(40L, 41L);
         miss(person);
-        await("counting to go on").atMost(Duration.ofSeconds(20)).until(() -> counted(person, site) > before);
+        await("counting to go on").atMost(Patience.MOST).until(() -> counted(person, site) > before);
         harbor.kill();
     }
 

@@ -3,6 +3,7 @@ package evenharbor.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -60,7 +61,7 @@ class DomainTest {
 
     private static void until(String what, Callable<Boolean> condition) {
         Awaitility.await(what)
-                .atMost(Duration.ofSeconds(20))
+                .atMost(Patience.MOST)
                 .pollInterval(Duration.ofMillis(100))
                 .until(condition);
     }

@@ -17,11 +17,11 @@ import ch.qos.logback.classic.spi.ILoggingEvent;
 import ch.qos.logback.core.read.ListAppender;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
 import evenharbor.app.world.World;
 import evenharbor.practice.host.HostingCompanies;
 import java.io.ByteArrayInputStream;
-import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -124,7 +124,7 @@ class HostJobTest {
         String destination = destination(person, site, host, at);
         person.publish(site);
         await("it to follow")
-                .atMost(Duration.ofSeconds(30))
+                .atMost(Patience.MOST)
                 .until(() -> person.get("/api/destinations/" + destination)
                                 .json()
                                 .get("holds")
@@ -388,7 +388,7 @@ class HostJobTest {
                 .get("id")
                 .asString();
         await("some to be sent")
-                .atMost(Duration.ofSeconds(30))
+                .atMost(Patience.MOST)
                 .until(() -> person.get("/api/host-jobs/" + job)
                                 .json()
                                 .get("filesDone")

@@ -7,6 +7,7 @@ import ch.qos.logback.classic.Logger;
 import ch.qos.logback.classic.spi.ILoggingEvent;
 import ch.qos.logback.core.read.ListAppender;
 import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.SecureVisit;
 import evenharbor.app.fixture.TestHarbor;
 import evenharbor.practice.authority.Root;
@@ -49,7 +50,7 @@ class HttpsTest {
 
     private static void until(String what, Callable<Boolean> condition) {
         Awaitility.await(what)
-                .atMost(Duration.ofSeconds(40))
+                .atMost(Patience.MOST)
                 .pollInterval(Duration.ofMillis(100))
                 .until(condition);
     }

@@ -5,11 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
 import evenharbor.app.fixture.HostApi;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
 import evenharbor.app.world.World;
 import evenharbor.practice.host.HostingCompanies;
 import evenharbor.practice.host.HostingFault;
-import java.time.Duration;
 import java.util.Map;
 import java.util.Set;
 import org.awaitility.Awaitility;
@@ -50,7 +50,7 @@ class ManyNodesTest {
         seen(visitor, "<p>two");
         person.put("/api/sites/" + site + "/live", Map.of("live", false)).is(200);
         Awaitility.await()
-                .atMost(Duration.ofSeconds(3))
+                .atMost(Patience.MOST)
                 .until(() -> visitor.visit(HOST, "/").status() == 404);
         person.put("/api/sites/" + site + "/live", Map.of("live", true)).is(200);
         seen(visitor, "<p>two");
@@ -90,7 +90,7 @@ class ManyNodesTest {
                     .get("id")
                     .asString();
             Awaitility.await()
-                    .atMost(Duration.ofSeconds(20))
+                    .atMost(Patience.MOST)
                     .until(() -> !job(person, job).get("againAt").isNull());
             second.kill();
             company.account().manner().setFault(HostingFault.NONE);
@@ -108,7 +108,7 @@ class ManyNodesTest {
 
     private static void seen(ApiClient visitor, String text) {
         Awaitility.await()
-                .atMost(Duration.ofSeconds(3))
+                .atMost(Patience.MOST)
                 .until(() -> visitor.visit(HOST, "/").text().equals(text));
     }
 }

@@ -3,12 +3,12 @@ package evenharbor.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -138,7 +138,7 @@ class PublishTest {
                 .json()
                 .get("id")
                 .asString();
-        Awaitility.await().atMost(Duration.ofSeconds(10)).until(() -> !state(id).equals("RUNNING"));
+        Awaitility.await().atMost(Patience.MOST).until(() -> !state(id).equals("RUNNING"));
         assertThat(state(id)).isEqualTo("FAILED");
         Files.writeString(stored, "<p>about");
         assertThat(person.get("/api/publications/" + id).json().get("problem").asString())
@@ -322,7 +322,7 @@ class PublishTest {
         write("long.html", "<p>the same line again and again</p>".repeat(100));
         person.publish(site);
         Awaitility.await()
-                .atMost(Duration.ofSeconds(20))
+                .atMost(Patience.MOST)
                 .untilAsserted(() -> assertThat(person.visit(host, "/long.html", "Accept-Encoding", "br")
                                 .field("Content-Encoding"))
                         .isEqualTo("br"));

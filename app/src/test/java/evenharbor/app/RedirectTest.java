@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -263,7 +263,7 @@ class RedirectTest {
         person.visit(host, "/.env");
         person.visit(host, "/random-4711");
         await("the counts")
-                .atMost(Duration.ofSeconds(20))
+                .atMost(Patience.MOST)
                 .until(() -> missed().get("missed").size() == 4);
         JsonNode first = missed().get("missed").get(0);
         assertThat(first.get("path").asString()).isEqualTo("/beans.html");
@@ -312,7 +312,7 @@ class RedirectTest {
         person.visit(host, "/old");
         person.visit(host, "/OLD/");
         await("the counts")
-                .atMost(Duration.ofSeconds(20))
+                .atMost(Patience.MOST)
                 .until(() -> uses().get("follows").asLong() == 2);
         assertThat(uses().get("links").asLong()).isEqualTo(1);
         JsonNode use = uses().get("uses").get(0);

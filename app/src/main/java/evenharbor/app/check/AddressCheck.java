@@ -1,6 +1,7 @@
 package evenharbor.app.check;
 
 import evenharbor.core.address.Ladder;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -14,13 +15,19 @@ class AddressCheck {
     String addressId;
 
     Instant askedAt;
+
+    /** Set by a statement of its own, for others may set it meanwhile. */
+    @Column(updatable = false)
     Instant nextLookAt;
 
     @Enumerated(EnumType.STRING)
     Ladder.State state;
 
     Instant since;
+
+    @Column(updatable = false)
     Instant changedAt;
+
     boolean drifted;
     String ladder;
     String looks;

@@ -154,12 +154,12 @@ public class Checks {
 
     @EventListener
     void changed(AddressesChanged changed) {
-        dueNow(changed.siteId(), true);
+        dueNow(changed.siteId());
     }
 
     @EventListener
     void changed(LiveChanged changed) {
-        dueNow(changed.siteId(), false);
+        dueNow(changed.siteId());
     }
 
     /** What visitors get by HTTPS has changed. */
@@ -171,19 +171,19 @@ public class Checks {
                     .ifPresent(domain -> addresses.under(domain.id()).stream()
                             .map(Address::siteId)
                             .distinct()
-                            .forEach(siteId -> dueNow(siteId, false)));
+                            .forEach(this::dueNow));
         } else {
-            addresses.at(name).stream().map(Address::siteId).distinct().forEach(siteId -> dueNow(siteId, false));
+            addresses.at(name).stream().map(Address::siteId).distinct().forEach(this::dueNow);
         }
     }
 
-    /** Makes all addresses of a site due for a look. */
-    public void dueNow(String siteId, boolean changed) {
+    /** Makes all addresses of a site due for a look, for something has changed that may bear on them. */
+    public void dueNow(String siteId) {
         var now = clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime();
         db.sql("insert into address_check (address_id, next_look_at, state, since, changed_at, drifted, ladder, looks)"
                         + " select id, ?, 'NOT_YET', ?, ?, false, '[]', '[]' from site_address where site_id = ? and held_until is null"
-                        + " on duplicate key update next_look_at = ?" + (changed ? ", changed_at = ?" : ""))
-                .params(changed ? List.of(now, now, now, siteId, now, now) : List.of(now, now, now, siteId, now))
+                        + " on duplicate key update next_look_at = ?, changed_at = ?")
+                .params(now, now, now, siteId, now, now)
                 .update();
     }
 
@@ -191,7 +191,7 @@ public class Checks {
     public void look(Collection<String> addressIds) {
         Map<String, AddressCheck> before = repository.findByAddressIdIn(addressIds).stream()
                 .collect(Collectors.toMap(c -> c.addressId, Function.identity()));
-        List<Address> list = addresses.find(addressIds);
+        List<Address> list = addresses.find(before.keySet());
         Map<HostName, CompletableFuture<Delegation>> delegations = new ConcurrentHashMap<>();
         for (int from = 0; from < list.size(); from += visits.inFlight()) {
             List<CompletableFuture<Seeing>> seeing =
@@ -199,6 +199,7 @@ public class Checks {
                             .map(address -> see(address, before.get(address.id()), delegations))
                             .toList();
             List<Seeing> seen = seeing.stream().map(CompletableFuture::join).toList();
+            seen.forEach(s -> mended(s, before.get(s.address().id())));
             transactions.executeWithoutResult(
                     t -> seen.forEach(s -> remember(s, before.get(s.address().id()))));
         }
@@ -221,11 +222,9 @@ public class Checks {
         HostName apex = address.domainId() == null
                 ? new HostName(harbor.nameEnding())
                 : domain.map(Domain::name).orElse(host);
-        List<Sighting> past = before == null
-                ? List.of()
-                : json.readValue(before.looks, LOOKS).stream()
-                        .map(KeptLook::toSighting)
-                        .toList();
+        List<Sighting> past = json.readValue(before.looks, LOOKS).stream()
+                .map(KeptLook::toSighting)
+                .toList();
         return delegations
                 .computeIfAbsent(apex, dns::delegation)
                 .thenCompose(delegation -> dns.looks(host, delegation).thenCompose(looks -> {
@@ -331,22 +330,27 @@ public class Checks {
             check.since = now;
         }
         check.drifted = state != Ladder.State.OK && (check.drifted || worse);
-        // Another change that came in meanwhile keeps its own time.
-        if (before == null || !check.nextLookAt.isAfter(before.nextLookAt)) {
-            check.nextLookAt = now.plus(seeing.ladder().nextLook(Duration.between(check.changedAt, now), now));
-        }
         check.askedAt = now;
         List<KeptStep> kept = json.readValue(check.ladder, STEPS);
+        check.ladder = json.writeValueAsString(KeptStep.of(seeing.ladder(), kept, now));
+        check.looks = json.writeValueAsString(seeing.looks());
+        repository.save(check);
+        repository.lookNext(
+                check.addressId,
+                now.plus(seeing.ladder().nextLook(Duration.between(check.changedAt, now), now)),
+                before.nextLookAt);
+        if (worse) {
+            sites.find(seeing.address().siteId()).ifPresent(site -> note(site, seeing));
+        }
+    }
+
+    /** Lets a certificate be tried again when what was in its way is done; before the rows of checks are locked. */
+    private void mended(Seeing seeing, AddressCheck before) {
+        List<KeptStep> kept = json.readValue(before.ladder, STEPS);
         if (MENDING.stream()
                 .anyMatch(kind -> done(kind, seeing.ladder().steps().stream())
                         && !done(kind, kept.stream().map(KeptStep::step)))) {
             certificates.mended(seeing.address().hostName());
-        }
-        check.ladder = json.writeValueAsString(KeptStep.of(seeing.ladder(), kept, now));
-        check.looks = json.writeValueAsString(seeing.looks());
-        repository.save(check);
-        if (worse) {
-            sites.find(seeing.address().siteId()).ifPresent(site -> note(site, seeing));
         }
     }
 

@@ -151,6 +151,6 @@ class WhereController {
     @ResponseStatus(HttpStatus.ACCEPTED)
     void look(@PathVariable String siteId) {
         sites.mine(siteId);
-        checks.dueNow(siteId, false);
+        checks.dueNow(siteId);
     }
 }

@@ -3,12 +3,12 @@ package evenharbor.app.browser;
 import com.deque.html.axecore.results.Results;
 import com.deque.html.axecore.results.Rule;
 import com.deque.html.axecore.selenium.AxeBuilder;
+import evenharbor.app.fixture.Patience;
 import java.io.File;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -27,8 +27,6 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** A real browser, shared by the tests of a class; waits on conditions, never on time. */
 final class Browser {
-
-    private static final Duration PATIENCE = Duration.ofSeconds(15);
 
     final ChromeDriver driver;
     private final String origin;
@@ -119,7 +117,7 @@ final class Browser {
 
     /** Waits until there is an answer that is neither null nor false. */
     <T> T until(String what, Function<WebDriver, T> condition) {
-        return new WebDriverWait(driver, PATIENCE)
+        return new WebDriverWait(driver, Patience.MOST)
                 .ignoring(StaleElementReferenceException.class)
                 .withMessage(() -> "Waited for " + what + " at " + driver.getCurrentUrl() + "; the page says: "
                         + driver.findElement(By.tagName("body")).getText())

@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -93,7 +93,7 @@ class RedirectWayTest {
         browser.open(visitorsUrl("/elderflower-cordial.htm"));
         browser.sees("Page not found");
         await("the miss to be counted")
-                .atMost(Duration.ofSeconds(20))
+                .atMost(Patience.MOST)
                 .until(() -> person.get("/api/sites/" + site + "/missed-visits")
                         .text()
                         .contains("elderflower"));
@@ -176,7 +176,7 @@ class RedirectWayTest {
         browser.sees("Removed " + some + " redirects");
         assertThat(count()).isLessThan(500);
         browser.press("Undo “removed " + some + " redirects”");
-        await("the undo").atMost(Duration.ofSeconds(15)).until(() -> count() >= 500);
+        await("the undo").atMost(Patience.MOST).until(() -> count() >= 500);
         assertThat(browser.faults()).isEmpty();
     }
 

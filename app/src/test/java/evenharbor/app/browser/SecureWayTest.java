@@ -5,11 +5,11 @@ import static org.awaitility.Awaitility.await;
 
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.SecureVisit;
 import evenharbor.app.fixture.TestHarbor;
 import java.io.IOException;
 import java.math.BigInteger;
-import java.time.Duration;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -126,7 +126,7 @@ class SecureWayTest {
         browser.press("1 week");
         // A silent authority is given ten seconds for each question before it counts as down.
         await("the renewal to fail")
-                .atMost(Duration.ofSeconds(60))
+                .atMost(Patience.MOST)
                 .until(() -> !person.get("/api/certificates")
                         .json()
                         .get(0)

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import evenharbor.app.fixture.FreePort;
+import evenharbor.app.fixture.Patience;
 import evenharbor.core.address.HostName;
 import evenharbor.core.domain.RecordRules;
 import evenharbor.core.domain.RecordSet;
@@ -74,10 +75,7 @@ class NamedTest {
                         + " > %s/{zone}.db && %s -c %s/rndc.conf addzone {zone} '{ type primary; file \"{zone}.db\"; allow-update { key \"%s\"; }; allow-transfer { key \"%s\"; }; };'"
                                 .formatted(folder, program("rndc"), folder, KEY, KEY);
         server = server(SECRET, create);
-        Awaitility.await()
-                .atMost(Duration.ofSeconds(20))
-                .ignoreExceptions()
-                .until(() -> ask("version.bind", Type.TXT) != null);
+        Awaitility.await().atMost(Patience.MOST).ignoreExceptions().until(() -> ask("version.bind", Type.TXT) != null);
     }
 
     private static String program(String name) {

@@ -12,6 +12,8 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
@@ -20,6 +22,7 @@ import org.junit.jupiter.params.provider.EnumSource;
  * while what was cut goes on. Visitors never meet half a file or a page whose assets are not there, and the publish that goes
  * on ends with exactly the build.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class CutLineTest {
 
     private static final int FILES = 200;

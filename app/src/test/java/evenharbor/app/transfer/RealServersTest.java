@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import static org.awaitility.Awaitility.await;
 
 import evenharbor.app.fixture.FreePort;
+import evenharbor.app.fixture.Patience;
 import evenharbor.core.host.HostFault;
 import evenharbor.core.host.Protocol;
 import evenharbor.core.publish.HostPlan;
@@ -14,7 +15,6 @@ import java.net.InetAddress;
 import java.net.Socket;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
@@ -44,7 +44,7 @@ class RealServersTest {
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.DISCARD)
                 .start();
-        await("the server").atMost(Duration.ofSeconds(10)).until(() -> {
+        await("the server").atMost(Patience.MOST).until(() -> {
             try (Socket socket = new Socket("127.0.0.1", port)) {
                 return socket.isConnected();
             } catch (IOException e) {

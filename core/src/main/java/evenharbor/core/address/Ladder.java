@@ -1,5 +1,6 @@
 package evenharbor.core.address;
 
+import com.google.common.collect.Comparators;
 import evenharbor.core.domain.RecordSet;
 import java.time.Duration;
 import java.time.Instant;
@@ -13,6 +14,8 @@ import java.util.Optional;
  * @param steps one for each kind, in order; those about HTTPS only where it is wanted
  */
 public record Ladder(List<Step> steps) {
+
+    private static final Duration SOONEST = Duration.ofSeconds(1);
 
     /** The steps. */
     public enum Kind {
@@ -82,7 +85,10 @@ public record Ladder(List<Step> steps) {
         return hindrance().map(Step::state).orElse(State.OK);
     }
 
-    /** How long to wait before looking again: soon while something is under way, daily when all is well. */
+    /**
+     * How long to wait before looking again: at once when something has just changed, for it may not have come through
+     * everywhere as yet, then less and less often; daily when all is well.
+     */
     public Duration nextLook(Duration sinceChange, Instant now) {
         if (state() == State.OK) {
             return Duration.ofDays(1);
@@ -93,7 +99,7 @@ public record Ladder(List<Step> steps) {
             return left.compareTo(Duration.ofMinutes(10)) < 0 && !left.isNegative() ? left : Duration.ofMinutes(10);
         }
         if (sinceChange.compareTo(Duration.ofMinutes(10)) < 0) {
-            return Duration.ofSeconds(30);
+            return Comparators.max(SOONEST, Comparators.min(sinceChange, Duration.ofSeconds(30)));
         }
         return sinceChange.compareTo(Duration.ofDays(1)) < 0 ? Duration.ofMinutes(5) : Duration.ofHours(1);
     }

@@ -120,7 +120,7 @@ class LadderTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"PT0S, PT30S", "PT9M, PT30S", "PT11M, PT5M", "PT25H, PT1H"})
+    @CsvSource({"PT0S, PT1S", "PT0.4S, PT1S", "PT8S, PT8S", "PT9M, PT30S", "PT11M, PT5M", "PT25H, PT1H"})
     void whatFailsIsLookedAtLessAndLessOften(Duration sinceChange, Duration next) {
         Ladder ladder = ladder(Hold.PROVEN, SERVERS, List.of(look(true, ELSEWHERE)), List.of(), GOOD);
         assertThat(ladder.nextLook(sinceChange, NOW)).isEqualTo(next);
