@@ -125,12 +125,13 @@ final class FtpLine extends FTPClient {
             line.open(number, greeting);
             return line;
         } catch (IOException e) {
+            // Told apart before more is said: saying more loses what was answered.
+            HostTrouble trouble = line.trouble(e);
             boolean greeted = line.getReplyCode() != 0;
             line.hangUp();
             if (e instanceof SSLException && String.valueOf(e.getMessage()).contains("protocol_version")) {
                 return signedIn(reach, number, HostTrust.NEWER, tls, greeting);
             }
-            HostTrouble trouble = line.trouble(e);
             throw trouble.fault() == HostFault.TIMED_OUT && !greeted ? new Silent(e) : trouble;
         }
     }

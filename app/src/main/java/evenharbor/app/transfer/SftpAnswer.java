@@ -1,9 +1,7 @@
 package evenharbor.app.transfer;
 
 import evenharbor.core.host.HostFault;
-import evenharbor.core.publish.Listing;
 import java.util.Locale;
-import java.util.Optional;
 import org.apache.sshd.common.util.buffer.Buffer;
 import org.apache.sshd.sftp.common.SftpConstants;
 
@@ -56,10 +54,5 @@ record SftpAnswer(int type, Buffer body) {
     /** A handle. */
     byte[] handle(String doing) throws HostTrouble {
         return good(doing).body.getBytes();
-    }
-
-    /** Attributes of a file; empty for what is no regular file or link. */
-    Optional<Listing.Found> found() {
-        return SftpAttributes.read(body).file();
     }
 }

@@ -243,7 +243,7 @@ final class SftpFolder implements RemoteFolder {
         if (sight.isFolder(at(Sending.FOLDER))) {
             List<String> left = new ArrayList<>();
             sight.list(Sending.FOLDER, (name, attributes) -> {
-                if (!attributes.folder()) {
+                if (!attributes.isDirectory()) {
                     left.add(Sending.FOLDER + "/" + name);
                 }
             });

@@ -3,12 +3,14 @@ package evenharbor.app.transfer;
 import java.io.IOException;
 import java.io.InterruptedIOException;
 import java.time.Duration;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.apache.sshd.client.session.ClientSession;
 import org.apache.sshd.common.util.buffer.Buffer;
 import org.apache.sshd.sftp.client.SftpErrorDataHandler;
 import org.apache.sshd.sftp.client.SftpVersionSelector;
 import org.apache.sshd.sftp.client.impl.DefaultSftpClient;
 import org.apache.sshd.sftp.client.impl.DefaultSftpClientFactory;
+import org.apache.sshd.sftp.common.SftpConstants;
 
 /**
  * One SFTP connection on which answers may be waited for in short turns. The library forgets a request when waiting for its
@@ -73,6 +75,11 @@ final class SftpLine extends DefaultSftpClient {
                 }
             }
         }
+    }
+
+    /** Attributes of a file as an answer carries them; what follows them is read next. */
+    Attributes attributes(Buffer answer) throws IOException {
+        return readAttributes(SftpConstants.SSH_FXP_ATTRS, answer, new AtomicInteger());
     }
 
     /** Whether the connection still stands. */

@@ -9,6 +9,7 @@ import java.util.Deque;
 import java.util.Iterator;
 import org.apache.sshd.common.util.buffer.Buffer;
 import org.apache.sshd.common.util.buffer.ByteArrayBuffer;
+import org.apache.sshd.sftp.client.SftpClient.Attributes;
 
 /**
  * Many requests of SFTP version 3 under way at once: what costs time on a line is waiting for answers, not sending. Servers
@@ -66,6 +67,11 @@ final class SftpPipe {
         int type = answer.getUByte();
         answer.getInt();
         next.then().take(new SftpAnswer(type, answer));
+    }
+
+    /** Attributes of a file, which are next in an answer. */
+    Attributes attributes(SftpAnswer answer) throws IOException {
+        return line.attributes(answer.body());
     }
 
     private Buffer answer(int id) throws IOException {

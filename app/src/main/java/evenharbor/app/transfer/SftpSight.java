@@ -2,6 +2,8 @@ package evenharbor.app.transfer;
 
 import evenharbor.core.publish.Listing;
 import java.io.IOException;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -10,9 +12,11 @@ import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import org.apache.sshd.common.util.buffer.Buffer;
+import org.apache.sshd.sftp.client.SftpClient.Attributes;
 import org.apache.sshd.sftp.common.SftpConstants;
 
 /** Sees what is in a folder over SFTP: many folders and files are asked about at once. */
@@ -32,7 +36,7 @@ final class SftpSight {
     }
 
     /** Hears of each entry of one folder. */
-    void list(String folder, BiConsumer<String, SftpAttributes> entry) throws IOException {
+    void list(String folder, BiConsumer<String, Attributes> entry) throws IOException {
         pipe.each(List.of(folder).iterator(), one -> entries(one, entry));
     }
 
@@ -56,8 +60,8 @@ final class SftpSight {
                 found,
                 folder -> entries(folder, (name, attributes) -> {
                     String path = folder + name;
-                    if (!attributes.folder()) {
-                        attributes.file().ifPresent(file -> files.put(path, file));
+                    if (!attributes.isDirectory()) {
+                        files.put(path, found(attributes));
                     } else if (!path.equals(Sending.FOLDER) && !without.contains(path + "/")) {
                         folders.add(path + "/");
                     }
@@ -66,14 +70,14 @@ final class SftpSight {
     }
 
     /** Hears of each entry of a folder but the folder itself and the one above it. */
-    private void entries(String folder, BiConsumer<String, SftpAttributes> entry) throws IOException {
+    private void entries(String folder, BiConsumer<String, Attributes> entry) throws IOException {
         pipe.ask(
                 SftpConstants.SSH_FXP_OPENDIR,
                 at(folder),
                 answer -> readOn(folder, answer.handle("list “" + at(folder) + "”"), entry));
     }
 
-    private void readOn(String folder, byte[] handle, BiConsumer<String, SftpAttributes> entry) throws IOException {
+    private void readOn(String folder, byte[] handle, BiConsumer<String, Attributes> entry) throws IOException {
         pipe.ask(SftpConstants.SSH_FXP_READDIR, SftpPipe.byHandle(handle), answer -> {
             if (answer.type() != SftpConstants.SSH_FXP_NAME) {
                 pipe.ask(SftpConstants.SSH_FXP_CLOSE, SftpPipe.byHandle(handle), closed -> {});
@@ -86,13 +90,22 @@ final class SftpSight {
             for (int count = body.getInt(); count > 0; count--) {
                 String name = body.getString();
                 body.getBytes();
-                SftpAttributes attributes = SftpAttributes.read(body);
+                Attributes attributes = pipe.attributes(answer);
                 if (!name.equals(".") && !name.equals("..")) {
                     entry.accept(name, attributes);
                 }
             }
             readOn(folder, handle, entry);
         });
+    }
+
+    /** A file as its attributes tell it: times are whole seconds, and may be kept back. */
+    private static Listing.Found found(Attributes attributes) {
+        return new Listing.Found(
+                attributes.getSize(),
+                Optional.ofNullable(attributes.getModifyTime()).map(FileTime::toInstant),
+                Duration.ofSeconds(1),
+                Optional.empty());
     }
 
     /** How some paths are now. */
@@ -102,7 +115,10 @@ final class SftpSight {
                 paths.iterator(),
                 path -> pipe.ask(SftpConstants.SSH_FXP_LSTAT, at(path), answer -> {
                     if (answer.type() == SftpConstants.SSH_FXP_ATTRS) {
-                        answer.found().ifPresent(file -> files.put(path, file));
+                        Attributes attributes = pipe.attributes(answer);
+                        if (!attributes.isDirectory()) {
+                            files.put(path, found(attributes));
+                        }
                     } else if (answer.status() != SftpConstants.SSH_FX_NO_SUCH_FILE) {
                         throw answer.trouble("look at “" + at(path) + "”");
                     }
@@ -114,7 +130,7 @@ final class SftpSight {
     List<String> folders() throws IOException {
         List<String> names = new ArrayList<>();
         list("", (name, attributes) -> {
-            if (attributes.folder() && !name.startsWith(".")) {
+            if (attributes.isDirectory() && !name.startsWith(".")) {
                 names.add(name);
             }
         });
@@ -130,7 +146,7 @@ final class SftpSight {
                         SftpConstants.SSH_FXP_STAT,
                         f,
                         answer -> folder[0] = answer.type() == SftpConstants.SSH_FXP_ATTRS
-                                && SftpAttributes.read(answer.body()).folder()));
+                                && pipe.attributes(answer).isDirectory()));
         return folder[0];
     }
 }

@@ -2,7 +2,9 @@ package evenharbor.app.transfer;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
+import static org.awaitility.Awaitility.await;
 
+import evenharbor.app.fixture.Patience;
 import evenharbor.core.host.HostFault;
 import evenharbor.core.host.Protocol;
 import evenharbor.core.version.Manifest;
@@ -85,8 +87,10 @@ class HostFaultsTest {
                 Hosts host = new Hosts(protocol, folder).accepted(folders)) {
             Site.Book book = new Site.Book();
             host.manner.setFault(lack);
-            publish(folders, host, one, book);
-            try (RemoteFolder open = folders.open(host.reach(3), "/site")) {
+            try (RemoteFolder open = opened(folders, host)) {
+                site.publish(open, one, book, Meter.NONE);
+            }
+            try (RemoteFolder open = opened(folders, host)) {
                 site.publish(open, two, book, Meter.NONE);
                 assertThat(open.shortcomings()).hasSize(shortcomings);
             }
@@ -95,10 +99,32 @@ class HostFaultsTest {
                 assertThat(Site.hash(file.getValue()))
                         .isEqualTo(two.at(file.getKey()).orElseThrow().hash());
             }
-            try (RemoteFolder open = folders.open(host.reach(3), "/site")) {
+            try (RemoteFolder open = opened(folders, host)) {
                 assertThat(site.publish(open, two, book, Meter.NONE).none())
                         .as("the same again")
                         .isTrue();
+            }
+        }
+    }
+
+    /** A crowded host counts a connection that has just ended for a moment more. */
+    private static RemoteFolder opened(RemoteFolders folders, Hosts host) {
+        return await().atMost(Patience.MOST)
+                .ignoreExceptionsMatching(
+                        e -> e instanceof HostTrouble t && t.fault() == HostFault.TOO_MANY_CONNECTIONS)
+                .until(() -> folders.open(host.reach(3), "/site"), open -> true);
+    }
+
+    @Test
+    void aHostThatIsCrowdedAtTheDoorSaysSo() throws IOException {
+        try (RemoteFolders folders = new RemoteFolders();
+                Hosts host = new Hosts(Protocol.FTP, folder).accepted(folders)) {
+            host.manner.setFault(HostingFault.CROWDED);
+            try (RemoteFolder first = opened(folders, host)) {
+                HostTrouble trouble =
+                        catchThrowableOfType(HostTrouble.class, () -> folders.open(host.reach(1), "/site"));
+                assertThat(trouble.fault()).isEqualTo(HostFault.TOO_MANY_CONNECTIONS);
+                assertThat(first.folders()).isEmpty();
             }
         }
     }

@@ -4,30 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import evenharbor.core.host.HostFault;
-import evenharbor.core.publish.Listing;
 import java.nio.charset.StandardCharsets;
-import java.time.Duration;
-import java.time.Instant;
-import java.util.Optional;
 import org.apache.sshd.common.util.buffer.Buffer;
 import org.apache.sshd.common.util.buffer.ByteArrayBuffer;
 import org.apache.sshd.sftp.common.SftpConstants;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.junit.jupiter.params.provider.ValueSource;
 
 /** Answers of SFTP version 3, byte by byte as servers send them. */
 class SftpAnswerTest {
-
-    private static final Instant CHANGED = Instant.parse("2040-02-03T04:05:06Z");
-    private static final int SIZE = 1;
-    private static final int OWNERS = 2;
-    private static final int PERMISSIONS = 4;
-    private static final int TIMES = 8;
-    private static final int MORE = 0x8000_0000;
-    private static final int FILE_MODE = 0x81A4;
-    private static final int FOLDER_MODE = 0x41ED;
 
     private static SftpAnswer refusal(int status, String words) {
         Buffer body = new ByteArrayBuffer();
@@ -35,32 +21,6 @@ class SftpAnswerTest {
         body.putString(words, StandardCharsets.UTF_8);
         body.putString("en", StandardCharsets.UTF_8);
         return new SftpAnswer(SftpConstants.SSH_FXP_STATUS, body);
-    }
-
-    private static Buffer attributes(int flags, int mode) {
-        Buffer body = new ByteArrayBuffer();
-        body.putUInt(flags & 0xffffffffL);
-        if ((flags & SIZE) != 0) {
-            body.putLong(5_000_000_000L);
-        }
-        if ((flags & OWNERS) != 0) {
-            body.putInt(1000);
-            body.putInt(1000);
-        }
-        if ((flags & PERMISSIONS) != 0) {
-            body.putInt(mode);
-        }
-        if ((flags & TIMES) != 0) {
-            body.putUInt(CHANGED.getEpochSecond() + 9);
-            body.putUInt(CHANGED.getEpochSecond());
-        }
-        if ((flags & MORE) != 0) {
-            body.putInt(1);
-            body.putString("checksum@host.example", StandardCharsets.UTF_8);
-            body.putString("4711", StandardCharsets.UTF_8);
-        }
-        body.putString("what follows", StandardCharsets.UTF_8);
-        return body;
     }
 
     @ParameterizedTest
@@ -99,28 +59,5 @@ class SftpAnswerTest {
         SftpAnswer answer = new SftpAnswer(SftpConstants.SSH_FXP_HANDLE, body);
         assertThat(answer.status()).isEqualTo(SftpConstants.SSH_FX_OK);
         assertThat(answer.handle("open")).containsExactly(0, 7, 1);
-    }
-
-    @ParameterizedTest
-    @ValueSource(
-            ints = {0, SIZE, SIZE | TIMES, SIZE | OWNERS | PERMISSIONS | TIMES, OWNERS | MORE, SIZE | TIMES | MORE})
-    void whateverAttributesComeTheRestIsFoundBehindThem(int flags) {
-        Buffer body = attributes(flags, FILE_MODE);
-        SftpAttributes read = SftpAttributes.read(body);
-        assertThat(body.getString()).isEqualTo("what follows");
-        assertThat(read.file())
-                .contains(new Listing.Found(
-                        (flags & SIZE) == 0 ? 0 : 5_000_000_000L,
-                        (flags & TIMES) == 0 ? Optional.empty() : Optional.of(CHANGED),
-                        Duration.ofSeconds(1),
-                        Optional.empty()));
-        assertThat(read.folder()).isFalse();
-    }
-
-    @Test
-    void aFolderIsNoFile() {
-        SftpAttributes read = SftpAttributes.read(attributes(SIZE | PERMISSIONS | TIMES, FOLDER_MODE));
-        assertThat(read.folder()).isTrue();
-        assertThat(read.file()).isEmpty();
     }
 }
