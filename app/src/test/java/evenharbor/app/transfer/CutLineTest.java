@@ -41,7 +41,11 @@ class CutLineTest {
             publish(folders, host, before, book);
             Manifest toBe = after;
             int cuts = 0;
-            for (int command = 1; ; command++) {
+            // It ends when two in a row had no further command: how many there are varies, for some files have to be
+            // read
+            // when they changed within a second.
+            int uncut = 0;
+            for (int command = 1; uncut < 2; command++) {
                 host.manner.cutAtCommand(command);
                 boolean cut = isCut(folders, host, toBe, book);
                 host.manner.cutAtCommand(0);
@@ -54,13 +58,10 @@ class CutLineTest {
                 publish(folders, host, toBe, book);
                 exact(host, toBe, book);
                 toBe = toBe == before ? after : before;
-                if (!cut) {
-                    // It had no further command.
-                    break;
-                }
-                cuts++;
+                cuts += cut ? 1 : 0;
+                uncut = cut ? 0 : uncut + 1;
             }
-            assertThat(cuts).isGreaterThan(300);
+            assertThat(cuts).isGreaterThan(250);
             assertThat(host.manner.cutKinds())
                     .as("cut at every kind of command")
                     .containsAll(kinds(protocol));
