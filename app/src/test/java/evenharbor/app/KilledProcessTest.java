@@ -13,8 +13,11 @@ import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 
 /** The application is killed, really, at random moments of intake and publish. */
+@Execution(ExecutionMode.CONCURRENT)
 class KilledProcessTest {
 
     private static final int KILLS = 20;
