@@ -1,11 +1,10 @@
 package evenharbor.app;
 
+import static evenharbor.app.fixture.Patience.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.app.fixture.ApiClient;
-import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -15,7 +14,6 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -57,13 +55,6 @@ class DomainTest {
 
     private JsonNode zone(String id) {
         return owner.get("/api/domains/" + id + "/zone").is(200).json();
-    }
-
-    private static void until(String what, Callable<Boolean> condition) {
-        Awaitility.await(what)
-                .atMost(Patience.MOST)
-                .pollInterval(Duration.ofMillis(100))
-                .until(condition);
     }
 
     private String state(String site, String shown) {

@@ -1,5 +1,6 @@
 package evenharbor.app;
 
+import static evenharbor.app.fixture.Patience.until;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -7,7 +8,6 @@ import ch.qos.logback.classic.Logger;
 import ch.qos.logback.classic.spi.ILoggingEvent;
 import ch.qos.logback.core.read.ListAppender;
 import evenharbor.app.fixture.ApiClient;
-import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.SecureVisit;
 import evenharbor.app.fixture.TestHarbor;
 import evenharbor.practice.authority.Root;
@@ -27,8 +27,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.concurrent.Callable;
-import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -46,13 +44,6 @@ class HttpsTest {
     void mend() {
         owner.put("/api/practice/authority", Map.of("fault", "NONE", "hurried", false))
                 .is(200);
-    }
-
-    private static void until(String what, Callable<Boolean> condition) {
-        Awaitility.await(what)
-                .atMost(Patience.MOST)
-                .pollInterval(Duration.ofMillis(100))
-                .until(condition);
     }
 
     /** Waits until a name is told as secure and visitors find it so: a certificate is told before it is shown. */

@@ -100,7 +100,7 @@ final class SftpSight {
     }
 
     /** A file as its attributes tell it: times are whole seconds, and may be kept back. */
-    private static Listing.Found found(Attributes attributes) {
+    static Listing.Found found(Attributes attributes) {
         return new Listing.Found(
                 attributes.getSize(),
                 Optional.ofNullable(attributes.getModifyTime()).map(FileTime::toInstant),
