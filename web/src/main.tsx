@@ -3,9 +3,9 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
-import { queries } from './api/queries';
+import { queries } from './common/api/queries';
 import { router } from './app/router';
-import { beginTheme } from './app/theme';
+import { beginTheme } from './common/ui/theme';
 import './app/style.css';
 
 beginTheme();

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useSites } from '../api/queries';
-import { Dialog } from '../ui/Dialog';
-import { Field } from '../ui/Field';
-import { Flag } from '../ui/Flag';
+import { useSites } from '../common/api/queries';
+import { Dialog } from '../common/ui/Dialog';
+import { Field } from '../common/ui/Field';
+import { Flag } from '../common/ui/Flag';
 
 const PARTS: [string, string][] = [
   ['what', 'Draft'],

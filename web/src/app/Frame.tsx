@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
-import { SignInAgain } from '../access/SignIn';
-import { useLiveEvents, useSession } from '../api/queries';
-import { onSignedOut } from '../api/signedOut';
-import { Loading } from '../ui/Notice';
+import { SignInAgain } from '../who/access/SignIn';
+import { useLiveEvents, useSession } from '../common/api/queries';
+import { onSignedOut } from '../common/api/signedOut';
+import { Loading } from '../common/ui/Notice';
 import { Shortcuts } from './Shortcuts';
 
 /** What stands around every screen of someone who is signed in. */

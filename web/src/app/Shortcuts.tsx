@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { Dialog } from '../ui/Dialog';
+import { Dialog } from '../common/ui/Dialog';
 import { Finder } from './Finder';
 
 const KEYS: [string, string][] = [

@@ -1,8 +1,8 @@
 import { createBrowserRouter, Navigate } from 'react-router';
-import { OpenAccount } from '../access/OpenAccount';
-import { SignInPage } from '../access/SignIn';
+import { OpenAccount } from '../who/access/OpenAccount';
+import { SignInPage } from '../who/access/SignIn';
 import { AllSites } from '../overview/AllSites';
-import { Loading } from '../ui/Notice';
+import { Loading } from '../common/ui/Notice';
 import { Broken, NotFound } from './Broken';
 import { Frame } from './Frame';
 
@@ -18,59 +18,64 @@ export const router = createBrowserRouter([
       { path: '/', element: <AllSites /> },
       {
         path: '/domains/:domainId?',
-        lazy: async () => ({ Component: (await import('../domain/DomainsPage')).DomainsPage }),
+        lazy: async () => ({ Component: (await import('../where/domain/DomainsPage')).DomainsPage }),
       },
       {
         path: '/hosts/:hostId?',
-        lazy: async () => ({ Component: (await import('../host/HostsPage')).HostsPage }),
+        lazy: async () => ({ Component: (await import('../hosting/host/HostsPage')).HostsPage }),
       },
       {
         path: '/practice',
-        lazy: async () => ({ Component: (await import('../world/PracticePage')).PracticePage }),
+        lazy: async () => ({ Component: (await import('../practice/world/PracticePage')).PracticePage }),
       },
-      { path: '/new', lazy: async () => ({ Component: (await import('../site/NewSite')).NewSite }) },
+      { path: '/new', lazy: async () => ({ Component: (await import('../what/site/NewSite')).NewSite }) },
       {
         path: '/sites/:siteId',
-        lazy: async () => ({ Component: (await import('../site/SiteFrame')).SiteFrame }),
+        lazy: async () => ({ Component: (await import('./SiteFrame')).SiteFrame }),
         children: [
           { index: true, element: <Navigate to="what" replace /> },
           {
             path: 'where/redirects/bring',
-            lazy: async () => ({ Component: (await import('../redirect/BringIn')).BringIn }),
+            lazy: async () => ({ Component: (await import('../where/redirect/BringIn')).BringIn }),
           },
           {
             path: 'where/redirects/:ruleId?',
-            lazy: async () => ({ Component: (await import('../redirect/RedirectsPage')).RedirectsPage }),
+            lazy: async () => ({
+              Component: (await import('../where/redirect/RedirectsPage')).RedirectsPage,
+            }),
           },
           {
             path: 'where/missed',
-            lazy: async () => ({ Component: (await import('../visit/MissedPage')).MissedPage }),
+            lazy: async () => ({ Component: (await import('../where/visit/MissedPage')).MissedPage }),
           },
           {
             path: 'where/hosts/:destinationId?',
             lazy: async () => ({
-              Component: (await import('../destination/DestinationsPage')).DestinationsPage,
+              Component: (await import('../hosting/destination/DestinationsPage')).DestinationsPage,
             }),
           },
           {
             path: 'where/:addressId?',
-            lazy: async () => ({ Component: (await import('../address/Where')).Where }),
+            lazy: async () => ({ Component: (await import('../where/address/Where')).Where }),
           },
-          { path: 'what', lazy: async () => ({ Component: (await import('../draft/DraftPage')).DraftPage }) },
+          {
+            path: 'what',
+            lazy: async () => ({ Component: (await import('../what/draft/DraftPage')).DraftPage }),
+          },
           {
             path: 'what/look',
-            lazy: async () => ({ Component: (await import('../preview/Look')).Look }),
+            lazy: async () => ({ Component: (await import('../harbor/preview/Look')).Look }),
           },
           {
             path: 'what/review',
-            lazy: async () => ({ Component: (await import('../publish/ReviewPage')).ReviewPage }),
+            lazy: async () => ({ Component: (await import('../harbor/publish/ReviewPage')).ReviewPage }),
           },
           {
             path: 'what/versions/:number?',
-            lazy: async () => ({ Component: (await import('../version/VersionsPage')).VersionsPage }),
+            lazy: async () => ({ Component: (await import('../what/version/VersionsPage')).VersionsPage }),
           },
-          { path: 'when', lazy: async () => ({ Component: (await import('../schedule/When')).When }) },
-          { path: 'who', lazy: async () => ({ Component: (await import('../access/Who')).Who }) },
+          { path: 'when', lazy: async () => ({ Component: (await import('../when/timeline/When')).When }) },
+          { path: 'who', lazy: async () => ({ Component: (await import('./Who')).Who }) },
         ],
       },
       { path: '*', element: <NotFound /> },

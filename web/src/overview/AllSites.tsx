@@ -1,10 +1,10 @@
 import { Link } from 'react-router';
-import { Mast } from '../app/Mast';
-import { useCertificates, useDomains, useSites } from '../api/queries';
-import { inALine, needsAttention } from '../certificate/words';
-import { Empty, Loading, Notice, Trouble } from '../ui/Notice';
-import { Time } from '../ui/Words';
-import { Lanes } from './Lanes';
+import { Mast } from '../common/ui/Mast';
+import { useCertificates, useDomains, useSites } from '../common/api/queries';
+import { inALine, needsAttention } from '../where/certificate/words';
+import { Empty, Loading, Notice, Trouble } from '../common/ui/Notice';
+import { Time } from '../common/ui/Words';
+import { Lanes } from '../when/timeline/Lanes';
 
 /** Domains that end soon, or that something is amiss with. */
 function DomainNotices() {

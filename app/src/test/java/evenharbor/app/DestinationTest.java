@@ -13,7 +13,7 @@ import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.HostApi;
 import evenharbor.app.fixture.RedirectApi;
 import evenharbor.app.fixture.TestHarbor;
-import evenharbor.app.world.World;
+import evenharbor.app.practice.world.World;
 import evenharbor.practice.host.HostingCompanies;
 import evenharbor.practice.host.HostingFault;
 import java.io.IOException;

@@ -19,7 +19,7 @@ import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
 import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
-import evenharbor.app.world.World;
+import evenharbor.app.practice.world.World;
 import evenharbor.practice.host.HostingCompanies;
 import java.io.ByteArrayInputStream;
 import java.util.HashMap;

@@ -7,7 +7,7 @@ import evenharbor.app.fixture.ChildHarbor;
 import evenharbor.app.fixture.HostApi;
 import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
-import evenharbor.app.world.World;
+import evenharbor.app.practice.world.World;
 import evenharbor.practice.host.HostingCompanies;
 import evenharbor.practice.host.HostingFault;
 import java.util.Map;

@@ -6,6 +6,7 @@ import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPac
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -18,7 +19,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.modulith.core.ApplicationModules;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -88,16 +92,50 @@ class StructureTest {
 
     @Test
     void theModulesOfTheApplicationKeepTheirBorders() {
-        ApplicationModules.of(EvenHarbor.class).verify();
+        ApplicationModules modules = ApplicationModules.of(EvenHarbor.class);
+        assertThat(modules.getModuleByName("where.address")).isPresent();
+        modules.verify();
+    }
+
+    /** The floors of docs/architecture.md, from the top: an upper one may use a lower one, never the other way. */
+    private static final List<String> FLOORS =
+            List.of("practice", "overview", "when", "hosting", "harbor", "where", "what", "who", "common");
+
+    @ParameterizedTest
+    @ValueSource(strings = {"core", "app"})
+    void anUpperFloorIsNeverUsedByALowerOne(String room) {
+        for (int floor = 1; floor < FLOORS.size(); floor++) {
+            String[] above = FLOORS.subList(0, floor).stream()
+                    .map(group -> "evenharbor." + room + "." + group + "..")
+                    .toArray(String[]::new);
+            noClasses()
+                    .that()
+                    .resideInAPackage("evenharbor." + room + "." + FLOORS.get(floor) + "..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(above)
+                    .allowEmptyShould(true)
+                    .check(CLASSES);
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"core", "app"})
+    void everyPackageStandsOnAFloor(String room) {
+        assertThat(CLASSES.stream()
+                        .map(JavaClass::getPackageName)
+                        .filter(name -> name.startsWith("evenharbor." + room + "."))
+                        .map(name -> name.split("\\.")[2]))
+                .isSubsetOf(FLOORS);
     }
 
     @Test
     void theInterfacesTypesComeFromTheApiAsItIs() throws IOException {
         JsonMapper json = JsonMapper.builder().build();
         String now = TestHarbor.get().person().get("/api/openapi.json").is(200).text();
-        Path committed = Path.of("..", "web", "src", "api", "openapi.json");
+        Path committed = Path.of("..", "web", "src", "common", "api", "openapi.json");
         assertThat(json.readTree(Files.readString(committed)))
-                .as("web/src/api/openapi.json is out of date; what it should be is in app/target/openapi.json")
+                .as("web/src/common/api/openapi.json is out of date; what it should be is in app/target/openapi.json")
                 .satisfies(tree -> {
                     Files.writeString(Path.of("target", "openapi.json"), now);
                     assertThat(tree).isEqualTo(json.readTree(now));

@@ -1,9 +1,9 @@
 package evenharbor.bench;
 
-import evenharbor.core.address.AddressReader;
-import evenharbor.core.address.HostName;
-import evenharbor.core.address.Mentions;
-import evenharbor.core.domain.PublicSuffixes;
+import evenharbor.core.where.address.AddressReader;
+import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.address.Mentions;
+import evenharbor.core.where.domain.PublicSuffixes;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

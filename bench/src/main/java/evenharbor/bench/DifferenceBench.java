@@ -1,8 +1,8 @@
 package evenharbor.bench;
 
-import evenharbor.core.version.Changes;
-import evenharbor.core.version.FileEntry;
-import evenharbor.core.version.Manifest;
+import evenharbor.core.what.version.Changes;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;

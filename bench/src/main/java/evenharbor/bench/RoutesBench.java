@@ -1,12 +1,12 @@
 package evenharbor.bench;
 
-import evenharbor.core.route.Decision;
-import evenharbor.core.route.HostRoutes;
-import evenharbor.core.route.Routes;
-import evenharbor.core.route.SiteRoutes;
-import evenharbor.core.route.VisitorRequest;
-import evenharbor.core.version.FileEntry;
-import evenharbor.core.version.Manifest;
+import evenharbor.core.harbor.route.Decision;
+import evenharbor.core.harbor.route.HostRoutes;
+import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.harbor.route.VisitorRequest;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;

@@ -1,9 +1,9 @@
 package evenharbor.bench;
 
-import evenharbor.core.route.Routes;
-import evenharbor.core.route.SiteRoutes;
-import evenharbor.core.version.FileEntry;
-import evenharbor.core.version.Manifest;
+import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.DirectoryBlobs;
 import evenharbor.edge.tls.Certificates;

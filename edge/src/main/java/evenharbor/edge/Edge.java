@@ -1,7 +1,7 @@
 package evenharbor.edge;
 
-import evenharbor.core.route.Routes;
-import evenharbor.core.route.SiteRoutes;
+import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.serve.Gate;
 import evenharbor.edge.serve.VisitorHandler;

@@ -2,17 +2,17 @@ package evenharbor.edge;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import evenharbor.core.build.Pin;
-import evenharbor.core.redirect.QueryRule;
-import evenharbor.core.redirect.Redirect;
-import evenharbor.core.redirect.RedirectStatus;
-import evenharbor.core.redirect.Redirects;
-import evenharbor.core.redirect.Source;
-import evenharbor.core.route.HostRoutes;
-import evenharbor.core.route.Routes;
-import evenharbor.core.route.SiteRoutes;
-import evenharbor.core.version.FileEntry;
-import evenharbor.core.version.Manifest;
+import evenharbor.core.harbor.route.HostRoutes;
+import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.what.build.Pin;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
+import evenharbor.core.where.redirect.QueryRule;
+import evenharbor.core.where.redirect.Redirect;
+import evenharbor.core.where.redirect.RedirectStatus;
+import evenharbor.core.where.redirect.Redirects;
+import evenharbor.core.where.redirect.Source;
 import evenharbor.edge.blob.Coding;
 import evenharbor.edge.blob.DirectoryBlobs;
 import evenharbor.edge.visit.Batch;

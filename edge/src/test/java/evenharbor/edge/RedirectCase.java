@@ -1,10 +1,10 @@
 package evenharbor.edge;
 
-import evenharbor.core.redirect.QueryRule;
-import evenharbor.core.redirect.Redirect;
-import evenharbor.core.redirect.RedirectReader;
-import evenharbor.core.redirect.Source;
-import evenharbor.core.redirect.TypedRedirect;
+import evenharbor.core.where.redirect.QueryRule;
+import evenharbor.core.where.redirect.Redirect;
+import evenharbor.core.where.redirect.RedirectReader;
+import evenharbor.core.where.redirect.Source;
+import evenharbor.core.where.redirect.TypedRedirect;
 import java.io.IOException;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;

@@ -2,16 +2,16 @@ package evenharbor.edge;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import evenharbor.core.redirect.Match;
-import evenharbor.core.redirect.RedirectStatus;
-import evenharbor.core.redirect.Redirects;
-import evenharbor.core.redirect.SiteFacts;
-import evenharbor.core.route.Journey;
-import evenharbor.core.route.Routes;
-import evenharbor.core.route.SiteRoutes;
-import evenharbor.core.route.VisitorRequest;
-import evenharbor.core.version.FileEntry;
-import evenharbor.core.version.Manifest;
+import evenharbor.core.harbor.route.Journey;
+import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.harbor.route.VisitorRequest;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
+import evenharbor.core.where.redirect.Match;
+import evenharbor.core.where.redirect.RedirectStatus;
+import evenharbor.core.where.redirect.Redirects;
+import evenharbor.core.where.redirect.SiteFacts;
 import evenharbor.edge.blob.DirectoryBlobs;
 import java.io.IOException;
 import java.net.URI;

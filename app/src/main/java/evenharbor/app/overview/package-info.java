@@ -1,2 +1,2 @@
-/** What the mast and All sites show, gathered from the other modules. Entry point: {@link evenharbor.app.overview.Overview}. */
+/** What puts all together: every site at a glance, checks of what visitors really get, the calendar. */
 package evenharbor.app.overview;

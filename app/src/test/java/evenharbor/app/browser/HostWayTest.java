@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.HostApi;
 import evenharbor.app.fixture.TestHarbor;
-import evenharbor.app.world.World;
+import evenharbor.app.practice.world.World;
 import evenharbor.practice.host.HostingCompanies;
 import evenharbor.practice.host.HostingFault;
 import java.io.IOException;

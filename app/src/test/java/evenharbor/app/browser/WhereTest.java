@@ -3,9 +3,9 @@ package evenharbor.app.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.app.HarborProperties;
-import evenharbor.app.dns.DnsProperties;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.TestHarbor;
+import evenharbor.app.where.dns.DnsProperties;
 import java.io.IOException;
 import java.net.InetSocketAddress;
 import java.time.Duration;

@@ -1,6 +1,6 @@
 package evenharbor.edge.serve;
 
-import evenharbor.core.version.FileEntry;
+import evenharbor.core.what.version.FileEntry;
 import evenharbor.edge.blob.Coding;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;

@@ -1,7 +1,7 @@
 package evenharbor.edge.serve;
 
-import evenharbor.core.route.Routes;
-import evenharbor.core.route.Security;
+import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.Security;
 import evenharbor.edge.tls.Tls;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;

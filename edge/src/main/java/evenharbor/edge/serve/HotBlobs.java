@@ -2,7 +2,7 @@ package evenharbor.edge.serve;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import evenharbor.core.version.FileEntry;
+import evenharbor.core.what.version.FileEntry;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.blob.Coding;
 import java.io.IOException;

@@ -1,11 +1,11 @@
 package evenharbor.edge.serve;
 
-import evenharbor.core.route.Decision;
-import evenharbor.core.route.HostRoutes;
-import evenharbor.core.route.Routes;
-import evenharbor.core.route.SiteRoutes;
-import evenharbor.core.route.VisitorRequest;
-import evenharbor.core.version.FileEntry;
+import evenharbor.core.harbor.route.Decision;
+import evenharbor.core.harbor.route.HostRoutes;
+import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.harbor.route.VisitorRequest;
+import evenharbor.core.what.version.FileEntry;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.blob.Coding;
 import evenharbor.edge.visit.VisitCounter;

@@ -1,7 +1,7 @@
 package evenharbor.edge.visit;
 
-import evenharbor.core.route.Decision;
-import evenharbor.core.route.SiteRoutes;
+import evenharbor.core.harbor.route.Decision;
+import evenharbor.core.harbor.route.SiteRoutes;
 import java.util.function.Supplier;
 
 /**

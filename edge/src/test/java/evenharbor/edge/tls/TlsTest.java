@@ -3,11 +3,11 @@ package evenharbor.edge.tls;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import evenharbor.core.route.Routes;
-import evenharbor.core.route.Security;
-import evenharbor.core.route.SiteRoutes;
-import evenharbor.core.version.FileEntry;
-import evenharbor.core.version.Manifest;
+import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.Security;
+import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.DirectoryBlobs;
 import java.io.IOException;

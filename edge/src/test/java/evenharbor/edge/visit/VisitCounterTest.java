@@ -2,10 +2,10 @@ package evenharbor.edge.visit;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import evenharbor.core.redirect.Redirects;
-import evenharbor.core.route.Decision;
-import evenharbor.core.route.SiteRoutes;
-import evenharbor.core.version.Manifest;
+import evenharbor.core.harbor.route.Decision;
+import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.what.version.Manifest;
+import evenharbor.core.where.redirect.Redirects;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;

@@ -1,2 +1,0 @@
-/** Who: accounts, people, sign-in, tokens. Entry point: {@link evenharbor.app.access.Current}. */
-package evenharbor.app.access;

@@ -1,7 +1,0 @@
-package evenharbor.app.address;
-
-/** Says at which host names visitors are sent on to HTTPS. Answered by whoever keeps certificates. */
-public interface SecureNames {
-    /** Whether those who open the host name, in DNS form, come to HTTPS. */
-    boolean secure(String host);
-}

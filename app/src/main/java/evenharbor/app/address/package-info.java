@@ -1,5 +1,0 @@
-/**
- * Addresses of sites: what a typed one would mean, claiming, roles, changing a name and releasing it. Entry point:
- * {@link evenharbor.app.address.Addresses}.
- */
-package evenharbor.app.address;

@@ -1,2 +1,0 @@
-/** Builds of versions, remembered so that only what differs is made again. Entry point: {@link evenharbor.app.build.Builds}. */
-package evenharbor.app.build;

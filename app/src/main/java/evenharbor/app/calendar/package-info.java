@@ -1,2 +1,0 @@
-/** What renews and ends when, for people's own calendars. */
-package evenharbor.app.calendar;

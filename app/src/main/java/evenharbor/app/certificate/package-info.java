@@ -1,2 +1,0 @@
-/** HTTPS: certificates had from an authority or brought, and what is asked of browsers. */
-package evenharbor.app.certificate;

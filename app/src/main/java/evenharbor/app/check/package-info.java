@@ -1,5 +1,0 @@
-/**
- * Looks at addresses as visitors meet them, again and again, and says how each stands. Entry point:
- * {@link evenharbor.app.check.Checks}.
- */
-package evenharbor.app.check;

@@ -1,0 +1,97 @@
+package evenharbor.app.common.problem;
+
+import java.io.IOException;
+import java.net.URI;
+import java.util.List;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.transaction.CannotCreateTransactionException;
+import org.springframework.util.StringUtils;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+
+/** Turns what goes wrong into answers of RFC 9457. */
+@RestControllerAdvice
+class ProblemAdvice extends ResponseEntityExceptionHandler {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> problem(Problem problem) {
+        return answer(problem);
+    }
+
+    @ExceptionHandler({DataAccessResourceFailureException.class, CannotCreateTransactionException.class})
+    ResponseEntity<ProblemDetail> databaseAway(Exception e) {
+        LOG.warn("The database does not answer: {}", e.getMessage());
+        return answer(new Problem(
+                ProblemType.UNEXPECTED,
+                "The harbor's database does not answer just now. Nothing was changed; visitors are still served."
+                        + " Try again in a moment."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> storage(IOException e) {
+        if (StringUtils.startsWithIgnoreCase(e.getMessage(), "broken pipe")) {
+            return null;
+        }
+        LOG.error("Reading or writing failed", e);
+        boolean full = e.getMessage() != null && e.getMessage().contains("No space left");
+        return answer(new Problem(
+                ProblemType.UNEXPECTED,
+                full
+                        ? "The harbor's disk is full. Nothing was changed. Whoever runs this harbor has to make room."
+                        : "The transfer broke off before everything had arrived. Nothing was changed. Send it again."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> unexpected(RuntimeException e) {
+        LOG.error("Unexpected", e);
+        return answer(new Problem(
+                ProblemType.UNEXPECTED, "This could not be done, and nothing was changed. Try again in a moment."));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        List<Problem.Violation> violations = e.getBindingResult().getFieldErrors().stream()
+                .map(f -> new Problem.Violation(f.getField(), f.getDefaultMessage()))
+                .toList();
+        String first = violations.isEmpty()
+                ? "Check what was sent."
+                : violations.get(0).sentence();
+        Problem problem = new Problem(ProblemType.INVALID, first).with("violations", violations);
+        return ResponseEntity.status(problem.type().status()).body(detail(problem));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        Problem problem = new Problem(
+                ProblemType.INVALID,
+                "The request cannot be read: see /api/openapi.json for what it must hold. Nothing was changed.");
+        return ResponseEntity.status(problem.type().status()).body(detail(problem));
+    }
+
+    private static ResponseEntity<ProblemDetail> answer(Problem problem) {
+        return ResponseEntity.status(problem.type().status()).body(detail(problem));
+    }
+
+    private static ProblemDetail detail(Problem problem) {
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(
+                HttpStatusCode.valueOf(problem.type().status()), problem.getMessage());
+        detail.setType(URI.create(problem.type().uri()));
+        detail.setTitle(problem.type().title());
+        problem.extra().forEach(detail::setProperty);
+        return detail;
+    }
+}

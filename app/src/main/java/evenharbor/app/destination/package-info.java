@@ -1,5 +1,0 @@
-/**
- * Destinations: where on hosts a site is published, what each holds, what a publish there would do, and the work that does it.
- * Entry points: {@link evenharbor.app.destination.Destinations}, {@link evenharbor.app.destination.HostJobs}.
- */
-package evenharbor.app.destination;

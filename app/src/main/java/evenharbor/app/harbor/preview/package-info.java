@@ -1,0 +1,2 @@
+/** Drafts and versions on host names of their own. Entry point: {@link evenharbor.app.harbor.preview.Previews}. */
+package evenharbor.app.harbor.preview;

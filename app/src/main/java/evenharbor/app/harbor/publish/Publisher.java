@@ -1,0 +1,199 @@
+package evenharbor.app.harbor.publish;
+
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.HarborProperties;
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.what.build.Builds;
+import evenharbor.app.what.content.Manifests;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.site.Site;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.what.version.SavedVersion;
+import evenharbor.app.what.version.Versions;
+import evenharbor.app.who.activity.Activities;
+import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
+import evenharbor.edge.blob.Blobs;
+import java.io.IOException;
+import java.time.Clock;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Carries a publish out. Everything up to the switch only adds contents that nothing refers to yet; the switch is one
+ * transaction. So a publish that is cut off anywhere has changed nothing, and may be carried out again from the start.
+ */
+@Service
+public class Publisher {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Publisher.class);
+
+    private final PublicationRepository publications;
+    private final LiveStates states;
+    private final Sites sites;
+    private final Versions versions;
+    private final Builds builds;
+    private final Manifests manifests;
+    private final Blobs blobs;
+    private final Activities activities;
+    private final TransactionTemplate transactions;
+    private final HarborProperties harbor;
+    private final Clock clock;
+    private final ExecutorService atOnce = Executors.newCachedThreadPool(
+            new ThreadFactoryBuilder().setNameFormat("publish").setDaemon(true).build());
+
+    Publisher(
+            PublicationRepository publications,
+            LiveStates states,
+            Sites sites,
+            Versions versions,
+            Builds builds,
+            Manifests manifests,
+            Blobs blobs,
+            Activities activities,
+            TransactionTemplate transactions,
+            HarborProperties harbor,
+            Clock clock) {
+        this.publications = publications;
+        this.states = states;
+        this.sites = sites;
+        this.versions = versions;
+        this.builds = builds;
+        this.manifests = manifests;
+        this.blobs = blobs;
+        this.activities = activities;
+        this.transactions = transactions;
+        this.harbor = harbor;
+        this.clock = clock;
+    }
+
+    /** Takes up what this node was doing when it was last stopped or killed. */
+    @EventListener
+    void resume(ApplicationReadyEvent ready) {
+        publications
+                .findByNodeAndState(harbor.node(), Publication.State.RUNNING)
+                .forEach(publication -> atOnce.execute(() -> carryOut(publication.id)));
+    }
+
+    /** Begins at once; should this process die, it or another one takes the publish up again. */
+    @TransactionalEventListener
+    void begin(Publishing.Asked asked) {
+        atOnce.execute(() -> carryOut(asked.publicationId()));
+    }
+
+    /** Carries a recorded publish out. Doing so twice, even at once, publishes once. */
+    public void carryOut(String id) {
+        Publication publication = publications.findById(id).orElseThrow();
+        if (publication.state != Publication.State.RUNNING) {
+            return;
+        }
+        Site site = sites.find(publication.siteId).orElseThrow();
+        if (publication.version != null) {
+            finish(id);
+            return;
+        }
+        try {
+            Manifest manifest = manifests.get(publication.manifest);
+            check(publication, manifest);
+            // Progress is recorded where there is something to wait for: each record costs a sync of the disk.
+            boolean ready = builds.ready(publication.manifest, site.settings());
+            if (!ready) {
+                step(id, Publication.Step.BUILDING, 0, manifest.count());
+            }
+            String build = builds.of(publication.manifest, site.settings());
+            blobs.settle();
+            if (!ready) {
+                step(id, Publication.Step.SWITCHING, manifest.count(), manifest.count());
+            }
+            transactions.executeWithoutResult(status -> switchOver(id, site, build));
+            finish(id);
+        } catch (Problem problem) {
+            fail(id, site, problem.getMessage());
+        } catch (IOException | RuntimeException e) {
+            LOG.error("Publish {} of site {} failed", id, site.id(), e);
+            fail(id, site, "The harbor could not finish the publish. What is live stays as it was. Try again.");
+        }
+    }
+
+    /** New contents must be there; those sent anyway are read back whole, and their packed forms made anew. */
+    private void check(Publication publication, Manifest manifest) throws IOException {
+        Set<String> known = new HashSet<>();
+        states.of(publication.siteId)
+                .version()
+                .flatMap(number -> versions.find(publication.siteId, number))
+                .ifPresent(live -> manifests.get(live.manifest()).entries().forEach(file -> known.add(file.hash())));
+        Set<String> anyway = Set.of(publication.sentAnyway.split("\n"));
+        for (Map.Entry<String, FileEntry> file : manifest.files().entrySet()) {
+            String hash = file.getValue().hash();
+            boolean sound =
+                    anyway.contains(file.getKey()) ? blobs.isSound(hash) : known.contains(hash) || blobs.has(hash);
+            if (!sound) {
+                throw new Problem(
+                        ProblemType.CONTENT_DAMAGED,
+                        "“" + file.getKey()
+                                + "” is damaged or gone from the harbor's store. What is live stays as it was."
+                                + " Put the file into the draft again, then publish.");
+            }
+        }
+    }
+
+    private void step(String id, Publication.Step step, int done, int total) {
+        transactions.executeWithoutResult(status -> publications.progress(id, step, done, total));
+    }
+
+    private void switchOver(String id, Site site, String build) {
+        Publication publication = publications.lock(id).orElseThrow();
+        if (publication.state != Publication.State.RUNNING || publication.version != null) {
+            return;
+        }
+        SavedVersion version = versions.published(
+                site, publication.manifest, build, publication.redirects, Publishing.starter(publication, site));
+        states.lead(site.id(), version.number(), build, publication.redirects);
+        publication.step = Publication.Step.LIVE;
+        publication.version = version.number();
+        publications.save(publication);
+        activities.note(
+                ActivityKind.PUBLISHED,
+                site.id(),
+                Publishing.starter(publication, site),
+                "version " + version.number() + ", " + publication.changes
+                        + (publication.changes == 1 ? " change" : " changes"));
+    }
+
+    /** Done is said only now, when this node's visitors have been led to the new version. */
+    private void finish(String id) {
+        transactions.executeWithoutResult(status -> publications.lock(id).ifPresent(publication -> {
+            if (publication.state == Publication.State.RUNNING && publication.version != null) {
+                publication.state = Publication.State.DONE;
+                publication.finishedAt = clock.instant();
+                publications.save(publication);
+            }
+        }));
+    }
+
+    private void fail(String id, Site site, String sentence) {
+        transactions.executeWithoutResult(status -> {
+            Publication publication = publications.lock(id).orElseThrow();
+            if (publication.state == Publication.State.RUNNING) {
+                publication.state = Publication.State.FAILED;
+                publication.problem = sentence;
+                publication.finishedAt = clock.instant();
+                publications.save(publication);
+                activities.note(
+                        ActivityKind.PUBLISH_FAILED, site.id(), Publishing.starter(publication, site), sentence);
+            }
+        });
+    }
+}

@@ -1,0 +1,310 @@
+package evenharbor.app.harbor.publish;
+
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.task.TaskInstance;
+import evenharbor.app.HarborProperties;
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.what.content.Manifests;
+import evenharbor.app.what.draft.Draft;
+import evenharbor.app.what.draft.Drafts;
+import evenharbor.app.what.live.Live;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.site.SettingsChanged;
+import evenharbor.app.what.site.Site;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.what.version.SavedVersion;
+import evenharbor.app.what.version.Versions;
+import evenharbor.app.where.address.Addresses;
+import evenharbor.app.where.redirect.RedirectProposals;
+import evenharbor.app.where.redirect.RedirectSets;
+import evenharbor.app.who.access.Current;
+import evenharbor.app.who.access.Ids;
+import evenharbor.app.who.access.Person;
+import evenharbor.app.who.activity.Activities;
+import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.harbor.publish.Selection;
+import evenharbor.core.what.version.Changes;
+import evenharbor.core.what.version.Manifest;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Asking for a publish, taking a site down, putting it live, bringing an earlier version back. */
+@Service
+@Transactional
+public class Publishing {
+
+    /** When this node has not finished a publish by then, any node may take it up. */
+    private static final Duration TAKEN_UP_AFTER = Duration.ofSeconds(20);
+
+    private final PublicationRepository publications;
+    private final LiveStates states;
+    private final Review review;
+    private final Sites sites;
+    private final Drafts drafts;
+    private final Versions versions;
+    private final Addresses addresses;
+    private final Manifests manifests;
+    private final RedirectProposals proposals;
+    private final RedirectSets sets;
+    private final Activities activities;
+    private final SchedulerClient jobs;
+    private final HarborProperties harbor;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    Publishing(
+            PublicationRepository publications,
+            LiveStates states,
+            Review review,
+            Sites sites,
+            Drafts drafts,
+            Versions versions,
+            Addresses addresses,
+            Manifests manifests,
+            RedirectProposals proposals,
+            RedirectSets sets,
+            Activities activities,
+            SchedulerClient jobs,
+            HarborProperties harbor,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.publications = publications;
+        this.states = states;
+        this.review = review;
+        this.sites = sites;
+        this.drafts = drafts;
+        this.versions = versions;
+        this.addresses = addresses;
+        this.manifests = manifests;
+        this.proposals = proposals;
+        this.sets = sets;
+        this.activities = activities;
+        this.jobs = jobs;
+        this.harbor = harbor;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** A publish has been asked for and recorded; told within the transaction. */
+    record Asked(String publicationId) {}
+
+    /**
+     * Asks for a publish of the draft. It is carried out by whichever node is first to take it up.
+     *
+     * @param declinedRedirects keys of proposed redirects that are not wanted
+     * @param draftRevision the draft that was looked at; stale when it is another by now
+     * @param rightsConfirmed whether the person says that the content is theirs to publish
+     * @return the publication's id
+     */
+    public String ask(
+            String siteId,
+            Selection selection,
+            Set<String> declinedRedirects,
+            OptionalLong draftRevision,
+            boolean rightsConfirmed) {
+        String id = record(siteId, selection, declinedRedirects, draftRevision, rightsConfirmed);
+        jobs.scheduleIfNotExists(
+                new TaskInstance<>(PublishJob.TASK, id), Instant.now().plus(TAKEN_UP_AFTER));
+        events.publishEvent(new Asked(id));
+        return id;
+    }
+
+    /** Records a publish without having it carried out. */
+    public String record(
+            String siteId,
+            Selection selection,
+            Set<String> declinedRedirects,
+            OptionalLong draftRevision,
+            boolean rightsConfirmed) {
+        sites.mine(siteId);
+        Draft draft = drafts.check(siteId, draftRevision);
+        states.lock(siteId);
+        if (!publications
+                .findBySiteIdAndState(siteId, Publication.State.RUNNING)
+                .isEmpty()) {
+            throw new Problem(
+                    ProblemType.PUBLISH_RUNNING,
+                    "Another publish of this site is under way. Nothing was changed. Wait until it is done.");
+        }
+        sites.confirmRights(siteId, rightsConfirmed);
+        if (!addresses.any(siteId)) {
+            throw new Problem(
+                    ProblemType.NOT_READY,
+                    "This site has no address yet, so nobody could visit it. Nothing was changed. Choose an address first.");
+        }
+        String before = review.liveManifest(siteId);
+        Changes changes = review.between(before, draft.manifest());
+        Manifest after = selection.apply(review.files(before), drafts.files(draft), changes);
+        if (after.count() == 0) {
+            throw new Problem(ProblemType.NOT_READY, "There are no files to publish. Bring in a folder or ZIP first.");
+        }
+        Publication publication = new Publication();
+        publication.id = Ids.id();
+        publication.siteId = siteId;
+        publication.state = Publication.State.RUNNING;
+        publication.step = Publication.Step.CHECKING;
+        publication.total = after.count();
+        publication.manifest = selection.heldBack().isEmpty() ? draft.manifest() : manifests.put(after);
+        Changes whole = review.between(before, publication.manifest);
+        publication.redirects = proposals.take(siteId, whole, after, declinedRedirects);
+        publication.sentAnyway = String.join("\n", selection.sentAnyway());
+        publication.heldBack = selection.heldBack().size();
+        publication.changes = whole.count();
+        publication.problem = "";
+        publication.node = harbor.node();
+        publication.startedBy = Current.person().id();
+        publication.startedAt = clock.instant();
+        publications.save(publication);
+        return publication.id;
+    }
+
+    /** Stops a publish that has not switched yet. What is live stays as it is. */
+    public void stop(String id) {
+        Publication publication = publications.lock(id).orElseThrow(() -> Problem.notFound("This publish"));
+        sites.mine(publication.siteId);
+        if (publication.state == Publication.State.RUNNING && publication.version == null) {
+            publication.state = Publication.State.STOPPED;
+            publication.problem = "Stopped. What is live stays as it was.";
+            publication.finishedAt = clock.instant();
+        }
+    }
+
+    /** How far one of the person's publishes is. */
+    @Transactional(readOnly = true)
+    public Progress progress(String id) {
+        Publication p = publications.findById(id).orElseThrow(() -> Problem.notFound("This publish"));
+        sites.mine(p.siteId);
+        return new Progress(
+                p.id,
+                p.siteId,
+                p.state.name(),
+                p.step.name(),
+                p.done,
+                p.total,
+                p.changes,
+                p.heldBack,
+                p.version,
+                p.problem);
+    }
+
+    /**
+     * How far a publish is.
+     *
+     * @param id the publication
+     * @param siteId the site
+     * @param state RUNNING, DONE, FAILED or STOPPED
+     * @param step CHECKING, BUILDING, SWITCHING or LIVE
+     * @param done files done in this step
+     * @param total files in all
+     * @param changes how many files change for visitors
+     * @param heldBack how many changes were held back
+     * @param version number of the version made; null until it is live
+     * @param problem why it failed; empty when it did not
+     */
+    public record Progress(
+            String id,
+            String siteId,
+            String state,
+            String step,
+            int done,
+            int total,
+            int changes,
+            int heldBack,
+            @Schema(nullable = true) Integer version,
+            String problem) {}
+
+    /** Takes a site down: visitors find nothing here. Nothing is deleted. */
+    public Live takeDown(String siteId) {
+        sites.mine(siteId);
+        Live live = states.lock(siteId);
+        if (live.live()) {
+            states.takeDown(siteId);
+            activities.note(
+                    ActivityKind.UNPUBLISHED,
+                    siteId,
+                    Current.person(),
+                    "version " + live.version().orElse(0));
+        }
+        return states.of(siteId);
+    }
+
+    /** Puts a site live again, exactly as it was when it was taken down. */
+    public Live putLive(String siteId) {
+        sites.mine(siteId);
+        Live live = states.lock(siteId);
+        if (live.version().isEmpty()) {
+            throw new Problem(
+                    ProblemType.NOT_READY, "This site has never been live. Nothing was changed. Publish it first.");
+        }
+        if (!live.live()) {
+            states.lead(siteId, live.version().get(), live.build().orElseThrow(), live.redirects());
+            activities.note(
+                    ActivityKind.PUT_LIVE,
+                    siteId,
+                    Current.person(),
+                    "version " + live.version().get());
+        }
+        return states.of(siteId);
+    }
+
+    /**
+     * Puts a version live at once. The draft stays as it is.
+     *
+     * @param redirects whether the redirects that the version was live with come back too; else those of now stay
+     */
+    public Live putLive(String siteId, int number, boolean redirects) {
+        SavedVersion version = versions.of(siteId, number);
+        Live now = states.lock(siteId);
+        if (!sites.mine(siteId).rightsConfirmed()) {
+            throw new Problem(
+                    ProblemType.NOT_READY,
+                    "This site has never been published. Nothing was changed. Publish it from the review first.");
+        }
+        String build = versions.buildOf(version);
+        String rules = redirects ? version.redirects() : now.redirects();
+        versions.wentLive(siteId, number, build, rules);
+        states.lead(siteId, number, build, rules);
+        activities.note(ActivityKind.PUT_LIVE, siteId, Current.person(), version.title());
+        return states.of(siteId);
+    }
+
+    /** What came of a restore: the version that the draft was saved as, if it had to be. */
+    public record Restored(Optional<Integer> saved, long draftRevision) {}
+
+    /**
+     * Brings a version's files back into the draft. The draft is saved as a version first.
+     *
+     * @param redirects whether its redirects come back too
+     */
+    public Restored restore(String siteId, int number, OptionalLong draftRevision, boolean redirects) {
+        SavedVersion version = versions.of(siteId, number);
+        drafts.check(siteId, draftRevision);
+        Optional<SavedVersion> saved = versions.saveBeforeRestore(siteId, "restoring " + version.title());
+        Draft draft = drafts.replace(siteId, OptionalLong.empty(), "restored " + version.title(), version.manifest());
+        if (redirects) {
+            sets.replace(siteId, version.redirects(), "restored those of " + version.title());
+        }
+        activities.note(ActivityKind.RESTORED, siteId, Current.person(), version.title());
+        return new Restored(saved.map(SavedVersion::number), draft.revision());
+    }
+
+    @EventListener
+    void settingsChanged(SettingsChanged changed) {
+        states.touch(changed.siteId());
+    }
+
+    /** Whose publish it is, for the record of what happened. */
+    static Person starter(Publication publication, Site site) {
+        return new Person(publication.startedBy, site.accountId(), "", "");
+    }
+}

@@ -1,0 +1,57 @@
+package evenharbor.app.harbor.publish;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import evenharbor.app.what.content.Manifests;
+import evenharbor.app.what.draft.Drafts;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.version.Versions;
+import evenharbor.core.what.version.Changes;
+import evenharbor.core.what.version.Manifest;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What a publish would change for visitors. */
+@Service
+@Transactional(readOnly = true)
+public class Review {
+
+    private final LiveStates states;
+    private final Versions versions;
+    private final Drafts drafts;
+    private final Manifests manifests;
+    private final Cache<String, Changes> held =
+            Caffeine.newBuilder().maximumSize(200).build();
+
+    Review(LiveStates states, Versions versions, Drafts drafts, Manifests manifests) {
+        this.states = states;
+        this.versions = versions;
+        this.drafts = drafts;
+        this.manifests = manifests;
+    }
+
+    /** The differences from the version that is live, or was live last, to the draft. */
+    public Changes of(String siteId) {
+        String before = liveManifest(siteId);
+        String after = drafts.find(siteId).manifest();
+        return between(before, after);
+    }
+
+    /** The differences between two kept manifests. */
+    public Changes between(String before, String after) {
+        return held.get(before + after, key -> Changes.between(files(before), files(after), manifests::text));
+    }
+
+    /** Hash of the files of the version that is live, or was live last; empty when there was none. */
+    String liveManifest(String siteId) {
+        return states.of(siteId)
+                .version()
+                .flatMap(number -> versions.find(siteId, number))
+                .map(version -> version.manifest())
+                .orElse("");
+    }
+
+    Manifest files(String manifest) {
+        return manifest.isEmpty() ? Manifest.EMPTY : manifests.get(manifest);
+    }
+}

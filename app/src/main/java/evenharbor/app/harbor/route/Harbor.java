@@ -1,0 +1,283 @@
+package evenharbor.app.harbor.route;
+
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.HarborProperties;
+import evenharbor.app.harbor.preview.Previews;
+import evenharbor.app.what.build.Packing;
+import evenharbor.app.what.draft.DraftChanged;
+import evenharbor.app.what.live.Live;
+import evenharbor.app.what.live.LiveChanged;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.where.address.Addresses;
+import evenharbor.app.where.address.AddressesChanged;
+import evenharbor.app.where.certificate.CertificatesChanged;
+import evenharbor.app.where.certificate.Challenges;
+import evenharbor.app.where.domain.DomainChanged;
+import evenharbor.app.where.redirect.RedirectsChanged;
+import evenharbor.app.where.visit.Visits;
+import evenharbor.core.harbor.route.Answer;
+import evenharbor.core.harbor.route.Decision;
+import evenharbor.core.harbor.route.HostRoutes;
+import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.Security;
+import evenharbor.core.harbor.route.VisitorRequest;
+import evenharbor.core.where.address.Role;
+import evenharbor.edge.Edge;
+import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.visit.Batch;
+import java.time.Clock;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionalEventListener;
+
+/**
+ * Runs the visitor-facing server and keeps its routes true: at once for what this node changes, and within a second for
+ * what others change, by following the harbor's revision. When the database is away the last routes stay in force.
+ */
+@Component
+public class Harbor implements SmartLifecycle {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Harbor.class);
+
+    private final LiveStates states;
+    private final SiteCompiler compiler;
+    private final Addresses addresses;
+    private final Sites sites;
+    private final Visits visits;
+    private final Packing packing;
+    private final SecureRoutes secure;
+    private final Clock clock;
+    private final Edge edge;
+    private final ScheduledExecutorService follower = Executors.newSingleThreadScheduledExecutor(
+            new ThreadFactoryBuilder().setNameFormat("routes").setDaemon(true).build());
+
+    private final Map<String, Served> served = new HashMap<>();
+
+    /** What answers at each host name and path, over all sites: a site may live under a path of another's name. */
+    private final Map<String, Map<String, Answer>> byHost = new HashMap<>();
+
+    private long seen;
+    private volatile boolean running;
+
+    Harbor(
+            LiveStates states,
+            SiteCompiler compiler,
+            Addresses addresses,
+            Sites sites,
+            Visits visits,
+            Packing packing,
+            Blobs blobs,
+            Previews previews,
+            Challenges challenges,
+            SecureRoutes secure,
+            HarborProperties harbor,
+            Clock clock) {
+        this.states = states;
+        this.compiler = compiler;
+        this.addresses = addresses;
+        this.sites = sites;
+        this.visits = visits;
+        this.packing = packing;
+        this.secure = secure;
+        this.clock = clock;
+        this.edge = new Edge(
+                new Edge.Setup(
+                        harbor.visitors().bind(),
+                        harbor.visitors().port(),
+                        harbor.visitors().securePort(),
+                        0,
+                        "." + harbor.previewEnding(),
+                        harbor.visitors().hotBytes()),
+                blobs,
+                previews::at,
+                challenges::answer,
+                clock);
+    }
+
+    /**
+     * What is served of a site.
+     *
+     * @param changedIn the revision it is true to
+     * @param build the build that is live
+     * @param answers what answers at each host name and path
+     */
+    private record Served(long changedIn, String build, Map<String, Map<String, Answer>> answers) {
+        static final Served NOTHING = new Served(-1, "", Map.of());
+    }
+
+    @Override
+    public void start() {
+        follow();
+        try {
+            edge.start();
+        } catch (Exception e) {
+            throw new IllegalStateException("The visitor-facing server cannot be started", e);
+        }
+        follower.scheduleWithFixedDelay(this::follow, 500, 500, TimeUnit.MILLISECONDS);
+        follower.scheduleWithFixedDelay(this::handOnVisits, 2, 2, TimeUnit.SECONDS);
+        running = true;
+    }
+
+    @Override
+    public void stop() {
+        running = false;
+        follower.shutdownNow();
+        handOnVisits();
+        try {
+            edge.stop();
+        } catch (Exception e) {
+            LOG.warn("The visitor-facing server did not stop cleanly", e);
+        }
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+
+    /** Visitors are answered before the application is, and for longer. */
+    @Override
+    public int getPhase() {
+        return DEFAULT_PHASE - 4096;
+    }
+
+    /** The port visitors are answered at. */
+    public int port() {
+        return edge.port();
+    }
+
+    /** The port visitors are answered at by HTTPS. */
+    public int securePort() {
+        return edge.securePort();
+    }
+
+    /** What is asked of visitors at a host name just now. */
+    public Security security(String host) {
+        return edge.routes().security(host);
+    }
+
+    /** What answers at which host name just now. */
+    public Routes routes() {
+        return edge.routes();
+    }
+
+    /** What visitors get at a host name and path just now. */
+    public Decision decide(String host, String path) {
+        return edge.routes()
+                .decide(new VisitorRequest(host, path, "", clock.instant().getEpochSecond()));
+    }
+
+    @TransactionalEventListener
+    void changed(LiveChanged changed) {
+        refresh(states.of(changed.siteId()));
+    }
+
+    @EventListener
+    void changed(AddressesChanged changed) {
+        states.touch(changed.siteId());
+    }
+
+    @EventListener
+    void changed(DomainChanged changed) {
+        changed.catchingSites().forEach(states::touch);
+    }
+
+    /** URLs that lead to a name change with it: its own sites are made anew, and those that may name it. */
+    @EventListener
+    void changed(CertificatesChanged changed) {
+        if (changed.urls()) {
+            sites.ofAccount(changed.secured().accountId()).forEach(site -> states.touch(site.id()));
+        }
+    }
+
+    @TransactionalEventListener
+    void shown(CertificatesChanged changed) {
+        secure.follow(edge);
+    }
+
+    /** Trials of the draft show each change at once. */
+    @EventListener
+    void changed(DraftChanged changed) {
+        onTrial(changed.siteId());
+    }
+
+    @EventListener
+    void changed(RedirectsChanged changed) {
+        onTrial(changed.siteId());
+    }
+
+    private void onTrial(String siteId) {
+        boolean onTrial =
+                addresses.of(siteId).stream().anyMatch(a -> a.role() == Role.TRIAL && a.trialVersion() == null);
+        if (onTrial) {
+            states.touch(siteId);
+        }
+    }
+
+    private void follow() {
+        try {
+            secure.follow(edge);
+            for (Live live : states.changedAfter(seen)) {
+                refresh(live);
+                seen = Math.max(seen, live.changedIn());
+            }
+        } catch (RuntimeException e) {
+            LOG.warn("The routes could not be followed; the last ones stay in force: {}", e.getMessage());
+        }
+    }
+
+    private void handOnVisits() {
+        Batch counted = edge.visits().take();
+        if (counted.isEmpty()) {
+            return;
+        }
+        try {
+            visits.add(counted);
+        } catch (RuntimeException e) {
+            edge.visits().putBack(counted);
+            LOG.warn("Visits could not be handed on; they are kept for later: {}", e.getMessage());
+        }
+    }
+
+    private synchronized void refresh(Live live) {
+        Served before = served.getOrDefault(live.siteId(), Served.NOTHING);
+        // What was read before another thread's newer change must not undo it.
+        if (live.changedIn() < before.changedIn()) {
+            return;
+        }
+        SiteCompiler.Compiled compiled = compiler.compiled(
+                live,
+                (host, path) -> before.answers().getOrDefault(host, Map.of()).get(path));
+        Map<String, Map<String, Answer>> answers = compiled.answers();
+        Set<String> hosts = new HashSet<>(before.answers().keySet());
+        hosts.addAll(answers.keySet());
+        Map<String, Optional<HostRoutes>> change = new HashMap<>();
+        for (String host : hosts) {
+            Map<String, Answer> all = byHost.computeIfAbsent(host, h -> new HashMap<>());
+            before.answers().getOrDefault(host, Map.of()).keySet().forEach(all::remove);
+            all.putAll(answers.getOrDefault(host, Map.of()));
+            change.put(host, all.isEmpty() ? Optional.empty() : Optional.of(HostRoutes.of(all)));
+            if (all.isEmpty()) {
+                byHost.remove(host);
+            }
+        }
+        edge.exchange(routes -> routes.with(change));
+        String build = compiled.build();
+        served.put(live.siteId(), new Served(live.changedIn(), build, answers));
+        if (!build.isEmpty() && !build.equals(before.build())) {
+            packing.ofBuild(build, edge::packed);
+        }
+    }
+}

@@ -1,0 +1,213 @@
+package evenharbor.app.harbor.route;
+
+import evenharbor.app.HarborProperties;
+import evenharbor.app.what.build.Builds;
+import evenharbor.app.what.content.Manifests;
+import evenharbor.app.what.draft.Drafts;
+import evenharbor.app.what.live.Live;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.site.Site;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.what.version.SavedVersion;
+import evenharbor.app.what.version.Versions;
+import evenharbor.app.where.address.Address;
+import evenharbor.app.where.address.Addresses;
+import evenharbor.app.where.certificate.Certificates;
+import evenharbor.app.where.domain.Domain;
+import evenharbor.app.where.domain.Domains;
+import evenharbor.app.where.redirect.RedirectContents;
+import evenharbor.app.where.redirect.RedirectSets;
+import evenharbor.core.harbor.route.Answer;
+import evenharbor.core.harbor.route.Onward;
+import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.what.build.Builder;
+import evenharbor.core.where.address.Role;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+
+/** Makes what answers at each of a site's addresses: its build for that path, or where visitors are sent on to. */
+@Component
+class SiteCompiler {
+
+    /** How long the assets of a build stay reachable under their pinned addresses after the next build. */
+    private static final Duration GRACE = Duration.ofSeconds(60);
+
+    private static final String ROOT = "/";
+
+    private final Sites sites;
+    private final Addresses addresses;
+    private final Domains domains;
+    private final Certificates certificates;
+    private final Drafts drafts;
+    private final Versions versions;
+    private final LiveStates states;
+    private final Builds builds;
+    private final Manifests manifests;
+    private final RedirectContents redirects;
+    private final RedirectSets sets;
+    private final HarborProperties harbor;
+    private final Clock clock;
+
+    SiteCompiler(
+            Sites sites,
+            Addresses addresses,
+            Domains domains,
+            Certificates certificates,
+            Drafts drafts,
+            Versions versions,
+            LiveStates states,
+            Builds builds,
+            Manifests manifests,
+            RedirectContents redirects,
+            RedirectSets sets,
+            HarborProperties harbor,
+            Clock clock) {
+        this.sites = sites;
+        this.addresses = addresses;
+        this.domains = domains;
+        this.certificates = certificates;
+        this.drafts = drafts;
+        this.versions = versions;
+        this.states = states;
+        this.builds = builds;
+        this.manifests = manifests;
+        this.redirects = redirects;
+        this.sets = sets;
+        this.harbor = harbor;
+        this.clock = clock;
+    }
+
+    /** What answered before at a host name and path. */
+    interface Before {
+        /** The answer; null when there was none. */
+        Answer at(String host, String path);
+    }
+
+    /**
+     * What a site comes to.
+     *
+     * @param answers what answers at each host name and path
+     * @param build the build that visitors get at a whole host name; empty while the site is not live
+     */
+    record Compiled(Map<String, Map<String, Answer>> answers, String build) {}
+
+    /** What answers at each host name and path of a site. */
+    Compiled compiled(Live recorded, Before before) {
+        Site site = sites.find(recorded.siteId()).orElseThrow();
+        Map<String, String> secure = certificates.secureHosts(site.accountId());
+        Live live = mended(recorded, site, secure);
+        List<Address> all = addresses.of(Set.of(live.siteId()));
+        Optional<String> main = all.stream()
+                .filter(a -> a.role() == Role.MAIN)
+                .map(a -> a.url().replaceFirst("/$", ""))
+                .findFirst();
+        Map<String, Map<String, Answer>> answers = new HashMap<>();
+        for (Address address : all) {
+            if (usable(address)) {
+                answer(address, site, live, main, secure, before)
+                        .ifPresent(a -> answers.computeIfAbsent(address.hostName(), h -> new HashMap<>())
+                                .put(address.path(), a));
+            }
+        }
+        if (live.live()) {
+            for (String host : catching(site)) {
+                SiteRoutes.Manner manner = new SiteRoutes.Manner(false, false, main.orElse(""), "");
+                answers.computeIfAbsent(host, h -> new HashMap<>())
+                        .put(ROOT, routes(live.build().orElseThrow(), manner, live, before.at(host, ROOT)));
+            }
+        }
+        return new Compiled(answers, live.live() ? live.build().orElse("") : "");
+    }
+
+    /** What is live, with URLs that name secure hosts of the account's own by plain HTTP mended. */
+    private Live mended(Live live, Site site, Map<String, String> secure) {
+        if (!live.live() || live.version().isEmpty() || secure.isEmpty()) {
+            return live;
+        }
+        return versions.find(site.id(), live.version().get())
+                .map(v -> builds.of(v.manifest(), v.settings(), new Builder.Manner("", secure)))
+                .map(live::with)
+                .orElse(live);
+    }
+
+    /** A name under a domain answers only once the domain is certain to be the account's. */
+    private boolean usable(Address address) {
+        return address.domainId() == null
+                || domains.find(address.domainId()).map(Domain::proven).orElse(false);
+    }
+
+    private List<String> catching(Site site) {
+        List<String> hosts = new ArrayList<>(domains.catching().stream()
+                .filter(d -> d.catchingSite().orElseThrow().equals(site.id()))
+                .map(d -> "*." + d.name().ascii())
+                .toList());
+        if (site.id().equals(harbor.catchingSite())) {
+            hosts.add("*");
+        }
+        return hosts;
+    }
+
+    private Optional<Answer> answer(
+            Address address, Site site, Live live, Optional<String> main, Map<String, String> secure, Before before) {
+        return switch (address.role()) {
+            case MAIN, ALIAS ->
+                live.live() && live.build().isPresent()
+                        ? Optional.of(served(address, site, live, main, secure, before))
+                        : Optional.empty();
+            case FORWARDING -> main.map(Onward::to);
+            case POINTER -> Optional.ofNullable(address.pointsTo()).map(Onward::pointer);
+            case TRIAL -> Optional.of(trial(address, site, secure));
+        };
+    }
+
+    private SiteRoutes served(
+            Address address, Site site, Live live, Optional<String> main, Map<String, String> secure, Before before) {
+        String canonical = address.role() == Role.MAIN ? "" : main.orElse("");
+        SiteRoutes.Manner manner = new SiteRoutes.Manner(false, site.settings().listed(), canonical, address.base());
+        String build = address.base().isEmpty()
+                ? live.build().orElseThrow()
+                : versions.find(site.id(), live.version().orElseThrow())
+                        .map(v -> builds.of(v.manifest(), v.settings(), new Builder.Manner(address.base(), secure)))
+                        .orElseThrow();
+        return routes(build, manner, live, before.at(address.hostName(), address.path()));
+    }
+
+    private SiteRoutes trial(Address address, Site site, Map<String, String> secure) {
+        SiteRoutes.Manner manner = new SiteRoutes.Manner(true, false, "", address.base());
+        Optional<SavedVersion> version =
+                Optional.ofNullable(address.trialVersion()).flatMap(n -> versions.find(site.id(), n));
+        String build = version.map(
+                        v -> builds.of(v.manifest(), v.settings(), new Builder.Manner(address.base(), secure)))
+                .orElseGet(() -> builds.of(
+                        drafts.find(site.id()).manifest(),
+                        site.settings(),
+                        new Builder.Manner(address.base(), secure)));
+        String rules = version.map(SavedVersion::redirects).orElseGet(() -> sets.now(site.id()));
+        return SiteRoutes.of(site.id(), manifests.get(build), manner, redirects.get(rules));
+    }
+
+    private SiteRoutes routes(String build, SiteRoutes.Manner manner, Live live, Answer before) {
+        SiteRoutes routes = SiteRoutes.of(live.siteId(), manifests.get(build), manner, redirects.get(live.redirects()));
+        Instant now = clock.instant();
+        long until = now.plus(GRACE).getEpochSecond();
+        if (before instanceof SiteRoutes earlier) {
+            return routes.after(earlier, now.getEpochSecond(), until);
+        }
+        if (!manner.base().isEmpty()) {
+            return routes;
+        }
+        // After a start the builds that were live a moment ago are found in the record.
+        for (LiveStates.Span span : states.endedSince(live.siteId(), now.minus(GRACE))) {
+            routes = routes.after(SiteRoutes.of(manifests.get(span.build()), manner), now.getEpochSecond(), until);
+        }
+        return routes;
+    }
+}

@@ -1,5 +1,0 @@
-/**
- * Hosts: accounts at hosting companies and folders of this machine, saved once and used by many sites; how they are reached and
- * tested. Entry points: {@link evenharbor.app.host.Hosts}, {@link evenharbor.app.host.HostReach}.
- */
-package evenharbor.app.host;

@@ -1,0 +1,69 @@
+package evenharbor.app.hosting.destination;
+
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.what.live.Live;
+import evenharbor.app.what.live.LiveChanged;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.version.Versions;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.event.TransactionPhase;
+import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Destinations that follow what is live on this harbor are sent each version that goes live. */
+@Component
+class Followers {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Followers.class);
+
+    private final DestinationRepository repository;
+    private final HostJobs jobs;
+    private final LiveStates states;
+    private final Versions versions;
+    private final TransactionTemplate fresh;
+
+    Followers(
+            DestinationRepository repository,
+            HostJobs jobs,
+            LiveStates states,
+            Versions versions,
+            TransactionTemplate transactions) {
+        this.repository = repository;
+        this.jobs = jobs;
+        this.states = states;
+        this.versions = versions;
+        this.fresh = new TransactionTemplate(transactions.getTransactionManager());
+        this.fresh.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
+    }
+
+    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
+    void follow(LiveChanged changed) {
+        fresh.executeWithoutResult(status -> {
+            Live live = states.of(changed.siteId());
+            if (!live.live() || live.version().isEmpty()) {
+                return;
+            }
+            int number = live.version().get();
+            for (DestinationEntity destination : repository.findBySiteIdOrderByCreatedAt(changed.siteId())) {
+                boolean behind = destination.holds == null || destination.holds != number;
+                if (destination.follows && behind && destination.state != DestinationEntity.State.TAKEN_DOWN) {
+                    send(destination, number);
+                }
+            }
+        });
+    }
+
+    private void send(DestinationEntity destination, int number) {
+        String by = versions.find(destination.siteId, number).orElseThrow().createdBy();
+        try {
+            jobs.begin(destination, HostJob.Kind.PUBLISH, Optional.of(number), Wishes.NONE, by);
+        } catch (Problem busy) {
+            // It is shown as behind; whoever looks there sees why.
+            LOG.info("Destination {} does not follow just now: {}", destination.id, busy.getMessage());
+        }
+    }
+}

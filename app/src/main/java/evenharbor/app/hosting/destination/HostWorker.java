@@ -1,0 +1,272 @@
+package evenharbor.app.hosting.destination;
+
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.HarborProperties;
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.hosting.host.Host;
+import evenharbor.app.hosting.host.HostProperties;
+import evenharbor.app.hosting.host.HostReach;
+import evenharbor.app.hosting.host.Hosts;
+import evenharbor.app.hosting.transfer.HostTrouble;
+import evenharbor.app.hosting.transfer.Meter;
+import evenharbor.app.what.site.Site;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.who.access.Person;
+import evenharbor.app.who.activity.Activities;
+import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.hosting.host.HostFault;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.util.backoff.BackOffExecution;
+import org.springframework.util.backoff.ExponentialBackOff;
+
+/**
+ * Carries work at destinations out: takes it up, tries again after what passes by itself, and says how it ended. Each job is
+ * one node's at a time, which it shows by a beat in the job's row.
+ */
+@Service
+class HostWorker {
+
+    private static final Logger LOG = LoggerFactory.getLogger(HostWorker.class);
+
+    /** A node that has not shown a beat for so long is taken for dead. */
+    private static final Duration GIVEN_UP_AFTER = Duration.ofSeconds(15);
+
+    private final HostJobRepository jobs;
+    private final DestinationRepository destinations;
+    private final HostJobSteps steps;
+    private final Hosts hosts;
+    private final HostReach reach;
+    private final HostProperties properties;
+    private final Sites sites;
+    private final Activities activities;
+    private final TransactionTemplate transactions;
+    private final HarborProperties harbor;
+    private final Clock clock;
+    private final Set<String> underWay = ConcurrentHashMap.newKeySet();
+    private final ExecutorService workers = Executors.newCachedThreadPool(
+            new ThreadFactoryBuilder().setNameFormat("host-job").setDaemon(true).build());
+
+    private final ScheduledExecutorService sweeps =
+            Executors.newSingleThreadScheduledExecutor(new ThreadFactoryBuilder()
+                    .setNameFormat("host-jobs-left")
+                    .setDaemon(true)
+                    .build());
+
+    HostWorker(
+            HostJobRepository jobs,
+            DestinationRepository destinations,
+            HostJobSteps steps,
+            Hosts hosts,
+            HostReach reach,
+            HostProperties properties,
+            Sites sites,
+            Activities activities,
+            TransactionTemplate transactions,
+            HarborProperties harbor,
+            Clock clock) {
+        this.jobs = jobs;
+        this.destinations = destinations;
+        this.steps = steps;
+        this.hosts = hosts;
+        this.reach = reach;
+        this.properties = properties;
+        this.sites = sites;
+        this.activities = activities;
+        this.transactions = transactions;
+        this.harbor = harbor;
+        this.clock = clock;
+    }
+
+    /** Takes up what this node was doing when it was last stopped or killed. */
+    @EventListener
+    void resume(ApplicationReadyEvent ready) {
+        jobs.findByNodeAndState(harbor.node(), HostJob.State.RUNNING)
+                .forEach(job -> workers.execute(() -> carryOut(job.id)));
+        sweeps.scheduleWithFixedDelay(this::sweep, 5, 5, TimeUnit.SECONDS);
+    }
+
+    /** Takes up what nobody is at any more: its node died, or could not begin. */
+    private void sweep() {
+        try {
+            jobs.findByStateAndBeatAtBefore(HostJob.State.RUNNING, Instant.now().minus(GIVEN_UP_AFTER))
+                    .forEach(job -> workers.execute(() -> carryOut(job.id)));
+        } catch (RuntimeException e) {
+            LOG.debug("Work that was left could not be looked for just now", e);
+        }
+    }
+
+    @PreDestroy
+    void stop() {
+        sweeps.shutdownNow();
+        workers.shutdownNow();
+    }
+
+    @TransactionalEventListener
+    void begin(HostJobs.Asked asked) {
+        workers.execute(() -> carryOut(asked.jobId()));
+    }
+
+    /** Carries a recorded job out, or goes on with it; does nothing when it is under way elsewhere. */
+    void carryOut(String id) {
+        if (!underWay.add(id)) {
+            return;
+        }
+        try {
+            Integer claimed = transactions.execute(status ->
+                    jobs.claim(id, harbor.node(), Instant.now(), Instant.now().minus(GIVEN_UP_AFTER)));
+            if (claimed != null && claimed == 1) {
+                underWay(jobs.findById(id).orElseThrow());
+            }
+        } finally {
+            underWay.remove(id);
+        }
+        // Paused and taken up again while the last beat was under way: nobody else would.
+        if (jobs.findById(id)
+                .filter(j -> j.state == HostJob.State.RUNNING && harbor.node().equals(j.node))
+                .isPresent()) {
+            workers.execute(() -> carryOut(id));
+        }
+    }
+
+    private void underWay(HostJob job) {
+        Site site = sites.find(job.siteId).orElseThrow();
+        JobMeter meter = new JobMeter((step, files, bytes, rate, path) -> {
+            String shown = path.length() > 1_000 ? path.substring(path.length() - 1_000) : path;
+            Integer ours = transactions.execute(
+                    status -> jobs.progress(job.id, harbor.node(), step, files, bytes, rate, shown, Instant.now()));
+            return ours != null && ours == 1;
+        });
+        ScheduledFuture<?> beats = sweeps.scheduleWithFixedDelay(meter::beat, 3, 3, TimeUnit.SECONDS);
+        try {
+            tryUntilDone(job, site, meter);
+        } finally {
+            beats.cancel(false);
+        }
+    }
+
+    private void tryUntilDone(HostJob job, Site site, JobMeter meter) {
+        ExponentialBackOff pauses = new ExponentialBackOff(properties.retry().toMillis(), 2);
+        pauses.setMaxAttempts(properties.tries());
+        BackOffExecution pause = pauses.start();
+        while (true) {
+            try {
+                HostJobSteps.Outcome outcome = once(job, meter);
+                meter.beat();
+                finish(job.id, site, outcome);
+                return;
+            } catch (Meter.Stopped e) {
+                LOG.info("Work {} was paused, stopped or taken over", job.id);
+                return;
+            } catch (HostTrouble trouble) {
+                long wait = trouble.fault().passes() ? pause.nextBackOff() : BackOffExecution.STOP;
+                if (wait == BackOffExecution.STOP) {
+                    fail(job.id, site, trouble.fault(), sentence(trouble));
+                    return;
+                }
+                transactions.executeWithoutResult(status -> jobs.tried(
+                        job.id,
+                        properties.tries(),
+                        clock.instant().plusMillis(wait),
+                        trouble.fault(),
+                        sentence(trouble)));
+                try {
+                    meter.rest(wait);
+                } catch (Meter.Stopped e) {
+                    return;
+                }
+                transactions.executeWithoutResult(status -> jobs.tried(job.id, 0, null, null, ""));
+            } catch (Problem problem) {
+                fail(job.id, site, null, problem.getMessage());
+                return;
+            } catch (IOException | RuntimeException e) {
+                LOG.error("Work {} failed", job.id, e);
+                fail(job.id, site, null, "The harbor could not finish this. Try again.");
+                return;
+            }
+        }
+    }
+
+    private static String sentence(HostTrouble trouble) {
+        String said = trouble.said().isEmpty() ? "" : " It said: " + trouble.said();
+        String whole = trouble.fault().what() + said;
+        return whole.length() > 900 ? whole.substring(0, 900) + "…" : whole;
+    }
+
+    private HostJobSteps.Outcome once(HostJob job, JobMeter meter) throws IOException {
+        DestinationEntity destination = destinations.findById(job.destinationId).orElseThrow();
+        Host host = hosts.find(destination.hostId).orElseThrow();
+        return steps.carryOut(job, destination, meter, () -> reach.open(host, destination.folder));
+    }
+
+    private void finish(String id, Site site, HostJobSteps.Outcome outcome) {
+        transactions.executeWithoutResult(status -> {
+            HostJob job = jobs.lock(id).orElseThrow();
+            job.state = HostJob.State.DONE;
+            job.step = HostJob.Step.DONE;
+            job.result = outcome.sentence();
+            job.fault = null;
+            job.problem = "";
+            job.againAt = null;
+            job.finishedAt = clock.instant();
+            jobs.save(job);
+            DestinationEntity destination = destinations.lock(job.destinationId).orElseThrow();
+            outcome.apply().accept(destination);
+            destination.problem = "";
+            if (job.kind != HostJob.Kind.LOOK) {
+                destination.succeededAt = clock.instant();
+                activities.note(
+                        job.kind == HostJob.Kind.CHECK ? ActivityKind.HOST_CHECKED : ActivityKind.SENT,
+                        site.id(),
+                        starter(job, site),
+                        outcome.sentence() + " (" + destination.place() + ")");
+            }
+        });
+    }
+
+    private void fail(String id, Site site, HostFault fault, String sentence) {
+        transactions.executeWithoutResult(status -> {
+            HostJob job = jobs.lock(id).orElseThrow();
+            if (job.state != HostJob.State.RUNNING) {
+                return;
+            }
+            DestinationEntity destination = destinations.lock(job.destinationId).orElseThrow();
+            String now = steps.nowThere(job, destination);
+            job.state = HostJob.State.FAILED;
+            job.fault = fault;
+            job.problem = sentence;
+            job.result = now;
+            job.againAt = null;
+            job.finishedAt = clock.instant();
+            jobs.save(job);
+            destination.failedAt = clock.instant();
+            destination.problem = sentence;
+            activities.note(
+                    ActivityKind.SEND_FAILED,
+                    site.id(),
+                    starter(job, site),
+                    destination.place() + ": " + sentence + " " + now);
+        });
+    }
+
+    private static Person starter(HostJob job, Site site) {
+        return new Person(job.startedBy, site.accountId(), "", "");
+    }
+}

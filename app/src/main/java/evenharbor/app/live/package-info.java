@@ -1,2 +1,0 @@
-/** What visitors get of each site now, and the record of what they got. Entry point: {@link evenharbor.app.live.LiveStates}. */
-package evenharbor.app.live;

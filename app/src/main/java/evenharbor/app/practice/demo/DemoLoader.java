@@ -1,0 +1,342 @@
+package evenharbor.app.practice.demo;
+
+import evenharbor.app.HarborProperties;
+import evenharbor.app.harbor.publish.Publisher;
+import evenharbor.app.harbor.publish.Publishing;
+import evenharbor.app.practice.world.World;
+import evenharbor.app.what.content.FileEntries;
+import evenharbor.app.what.draft.Drafts;
+import evenharbor.app.what.site.Site;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.what.version.Versions;
+import evenharbor.app.where.address.Address;
+import evenharbor.app.where.address.Addresses;
+import evenharbor.app.where.address.Claims;
+import evenharbor.app.where.certificate.Certificates;
+import evenharbor.app.where.domain.Domain;
+import evenharbor.app.where.domain.Offers;
+import evenharbor.app.where.domain.Proofs;
+import evenharbor.app.where.domain.Registrations;
+import evenharbor.app.where.redirect.RedirectContents;
+import evenharbor.app.where.redirect.RedirectFacts;
+import evenharbor.app.where.redirect.RedirectSets;
+import evenharbor.app.where.visit.Visits;
+import evenharbor.app.who.access.Current;
+import evenharbor.app.who.access.People;
+import evenharbor.app.who.access.Person;
+import evenharbor.core.harbor.publish.Selection;
+import evenharbor.core.what.draft.SitePath;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.address.Role;
+import evenharbor.core.where.address.SiteAddresses;
+import evenharbor.core.where.redirect.Redirect;
+import evenharbor.core.where.redirect.TypedRedirect;
+import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.visit.Batch;
+import evenharbor.practice.clock.PracticeClock;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Loads the made-up owner's four sites, once, by the same services that people use, with the practice clock moved back
+ * to when each thing happened.
+ */
+@Component
+class DemoLoader implements ApplicationRunner {
+
+    private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
+    private static final String PASSWORD = "moon over the quay";
+
+    private final DemoProperties demo;
+    private final HarborProperties harbor;
+    private final People people;
+    private final Sites sites;
+    private final Drafts drafts;
+    private final Versions versions;
+    private final Addresses addresses;
+    private final Claims claims;
+    private final Offers offers;
+    private final Registrations registrations;
+    private final Proofs proofs;
+    private final World world;
+    private final Visits visits;
+    private final RedirectSets sets;
+    private final RedirectContents contents;
+    private final RedirectFacts facts;
+    private final Publishing publishing;
+    private final Publisher publisher;
+    private final Blobs blobs;
+    private final Certificates certificates;
+    private final DemoHosts hosts;
+    private final Clock clock;
+    private final List<Address> toSecure = new ArrayList<>();
+
+    DemoLoader(
+            DemoProperties demo,
+            HarborProperties harbor,
+            People people,
+            Sites sites,
+            Drafts drafts,
+            Versions versions,
+            Addresses addresses,
+            Claims claims,
+            Offers offers,
+            Registrations registrations,
+            Proofs proofs,
+            World world,
+            Visits visits,
+            RedirectSets sets,
+            RedirectContents contents,
+            RedirectFacts facts,
+            Publishing publishing,
+            Publisher publisher,
+            Blobs blobs,
+            Certificates certificates,
+            DemoHosts hosts,
+            Clock clock) {
+        this.demo = demo;
+        this.harbor = harbor;
+        this.people = people;
+        this.sites = sites;
+        this.drafts = drafts;
+        this.versions = versions;
+        this.addresses = addresses;
+        this.claims = claims;
+        this.offers = offers;
+        this.registrations = registrations;
+        this.proofs = proofs;
+        this.world = world;
+        this.visits = visits;
+        this.sets = sets;
+        this.contents = contents;
+        this.facts = facts;
+        this.publishing = publishing;
+        this.publisher = publisher;
+        this.blobs = blobs;
+        this.certificates = certificates;
+        this.hosts = hosts;
+        this.clock = clock;
+    }
+
+    @Override
+    public void run(ApplicationArguments arguments) throws IOException {
+        Path done = harbor.home().resolve("demo-loaded");
+        if (demo.demo() == null || Files.exists(done)) {
+            return;
+        }
+        if (!(clock instanceof PracticeClock practice)) {
+            LOG.warn("The demo is loaded in practice mode only");
+            return;
+        }
+        Instant now = clock.instant();
+        world.setLoading(true);
+        practice.setTo(now.minus(Duration.ofDays(200)));
+        Person marta = people.openAccount("Marta's sites", "Marta Quill", "marta@papermoon.example", PASSWORD);
+        Person ivo = people.add(marta.accountId(), "Ivo Lantern", "ivo@papermoon.example", PASSWORD);
+        Person other = people.openAccount("Seaside cinema", "Pia Holm", "pia@seaside.example", PASSWORD);
+        Current.as(
+                other,
+                () -> claims.claim(
+                        sites.create("Seaside Cinema", Optional.empty(), false, false)
+                                .id(),
+                        "nightmarket",
+                        SiteAddresses.Wish.of(Role.MAIN)));
+        try (Stream<Path> folders = Files.list(demo.demo())) {
+            for (Path folder : folders.filter(Files::isDirectory).sorted().toList()) {
+                tell(folder, List.of(marta, ivo), practice, now);
+            }
+        } finally {
+            practice.reset();
+            world.setLoading(false);
+        }
+        // Certificates are for today, not for the past that was told.
+        Current.as(marta, () -> toSecure.forEach(a -> certificates.turnOn(a.siteId(), a.id())));
+        Files.createFile(done);
+        LOG.info("The demo is loaded");
+    }
+
+    private void tell(Path folder, List<Person> tellers, PracticeClock practice, Instant now) {
+        DemoStory story = JsonMapper.builder().build().readValue(folder.resolve("story.json"), DemoStory.class);
+        practice.setTo(now.minus(Duration.ofDays(story.createdDaysAgo())));
+        Site[] site = new Site[1];
+        Current.as(tellers.get(0), () -> {
+            site[0] = sites.create(story.title(), Optional.empty(), false, false);
+            story.names().forEach(name -> claims.claim(site[0].id(), name, SiteAddresses.Wish.of(Role.ALIAS)));
+        });
+        for (int day = 29; day >= 0; day--) {
+            practice.setTo(now.minus(Duration.ofDays(day)));
+            String host = addresses.hostName(story.names().get(0));
+            visits.add(new Batch(Map.of(host, 3L + Math.floorMod((host + day).hashCode(), 40)), Map.of(), List.of()));
+        }
+        for (DemoStory.Own own : story.domains()) {
+            practice.setTo(now.minus(Duration.ofDays(own.daysAgo())));
+            Current.as(tellers.get(0), () -> domain(site[0].id(), own));
+        }
+        for (DemoStory.State state : story.states()) {
+            practice.setTo(now.minus(Duration.ofMinutes(Math.round(state.daysAgo() * 24 * 60))));
+            Current.as(tellers.get(state.by()), () -> act(site[0].id(), folder, state));
+        }
+        if (story.redirects() != null) {
+            practice.setTo(now.minus(Duration.ofDays(story.redirects().daysAgo())));
+            Current.as(tellers.get(0), () -> redirects(site[0].id(), story.redirects()));
+            follow(site[0].id(), story.redirects(), practice, now);
+        }
+        if (story.elsewhere() != null) {
+            practice.setTo(now.minus(Duration.ofDays(15)));
+            hosts.tell(tellers.get(1), site[0].id(), story.elsewhere());
+        }
+    }
+
+    private void act(String siteId, Path folder, DemoStory.State state) {
+        if (!state.layer().isEmpty()) {
+            Map<String, FileEntry> files = layer(folder.resolve(state.layer()));
+            String what = "took in a folder of " + files.size() + (files.size() == 1 ? " file" : " files");
+            drafts.change(
+                    siteId,
+                    OptionalLong.empty(),
+                    what,
+                    before -> before.with(all -> {
+                        all.putAll(files);
+                        state.removed().forEach(all::remove);
+                    }));
+        }
+        Optional<Integer> made = switch (state.then()) {
+            case PUBLISH -> {
+                String id = publishing.record(siteId, Selection.ALL, declined(state), OptionalLong.empty(), true);
+                publisher.carryOut(id);
+                yield Optional.of(publishing.progress(id).version());
+            }
+            case SAVE -> Optional.of(versions.saveDraft(siteId, state.name()).number());
+            case LEAVE -> Optional.empty();
+            case TAKE_DOWN -> {
+                publishing.takeDown(siteId);
+                yield Optional.empty();
+            }
+        };
+        boolean described = !state.name().isEmpty() || !state.note().isEmpty() || state.kept();
+        made.filter(number -> described)
+                .ifPresent(number -> versions.describe(siteId, number, state.name(), state.note(), state.kept()));
+    }
+
+    private static Set<String> declined(DemoStory.State state) {
+        return Boolean.TRUE.equals(state.forgetsLinks())
+                ? state.removed().stream()
+                        .map(path -> "add " + SitePath.requestPath(path))
+                        .collect(Collectors.toSet())
+                : Set.of();
+    }
+
+    private void redirects(String siteId, DemoStory.Redirected redirected) {
+        List<Redirect> rules = redirected.rules().stream()
+                .map(rule -> facts.reader(siteId)
+                        .read(TypedRedirect.of(rule.kind(), rule.source(), rule.target()))
+                        .rule()
+                        .orElseThrow())
+                .toList();
+        sets.change(siteId, OptionalLong.empty(), rules, Set.of(), "wrote down what was on the old cards");
+        sets.apply(siteId, OptionalLong.empty());
+    }
+
+    /** Lets visitors follow old links, day by day: some to a redirect, some to nothing. */
+    private void follow(String siteId, DemoStory.Redirected redirected, PracticeClock practice, Instant now) {
+        List<Redirect> rules = contents.get(sets.now(siteId)).list();
+        for (int day = redirected.daysAgo() - 1; day >= 0; day--) {
+            practice.setTo(now.minus(Duration.ofDays(day)));
+            Map<Batch.Follow, Long> follows = new HashMap<>();
+            for (Redirect rule : rules) {
+                long times = Math.floorMod(
+                        (rule.source().path() + day * 7919).hashCode() >> 3,
+                        2 + rule.source().path().length() % 5);
+                if (times > 0) {
+                    follows.put(new Batch.Follow(siteId, rule.id()), times);
+                }
+            }
+            List<Batch.Miss> misses = new ArrayList<>();
+            for (DemoStory.OldLink link : redirected.missed()) {
+                long times = Math.floorMod((link.path() + day * 7919).hashCode() >> 3, link.most() + 1);
+                if (times > 0) {
+                    misses.add(new Batch.Miss(
+                            siteId,
+                            link.path(),
+                            times,
+                            link.browsers() ? times : 0,
+                            link.from().isEmpty() ? Map.of() : Map.of(link.from(), times)));
+                }
+            }
+            visits.add(new Batch(Map.of(), follows, misses));
+        }
+    }
+
+    private void domain(String siteId, DemoStory.Own own) {
+        HostName name = new HostName(own.domain());
+        if (own.elsewhere()) {
+            world.registerElsewhere(own.domain());
+            Domain brought = proofs.bring(name);
+            elsewhere(own, "@", "A", "127.0.0.1");
+            if (own.proven()) {
+                elsewhere(
+                        own,
+                        brought.proof().name().in(name),
+                        "TXT",
+                        brought.proof().secret());
+                proofs.prove(brought.id());
+            }
+        } else {
+            long price = offers.of(name).price().orElseThrow().firstYear();
+            registrations.register(name, price);
+        }
+        for (DemoStory.OwnAddress a : own.addresses()) {
+            Address made = claims.claim(
+                    siteId, a.address(), new SiteAddresses.Wish(a.role(), OptionalInt.empty(), a.pointsTo()));
+            if (a.secure()) {
+                toSecure.add(made);
+            }
+        }
+    }
+
+    private void elsewhere(DemoStory.Own own, String name, String type, String data) {
+        try {
+            world.setElsewhere(own.domain(), name, type, 3600, List.of(data));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private Map<String, FileEntry> layer(Path folder) {
+        Map<String, FileEntry> files = new TreeMap<>();
+        try (Stream<Path> found = Files.walk(folder)) {
+            for (Path file : found.filter(Files::isRegularFile).toList()) {
+                String path = folder.relativize(file).toString().replace('\\', '/');
+                byte[] bytes = Files.readAllBytes(file);
+                files.put(path, FileEntries.of(path, blobs.put(bytes), bytes));
+            }
+            blobs.settle();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return files;
+    }
+}

@@ -1,2 +1,0 @@
-/** Errors of the API: one problem type each, listed in one place (RFC 9457). Entry point: {@link evenharbor.app.problem.Problem}. */
-package evenharbor.app.problem;

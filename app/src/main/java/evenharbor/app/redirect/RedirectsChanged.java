@@ -1,8 +1,0 @@
-package evenharbor.app.redirect;
-
-/**
- * The redirects that are worked on have changed; told within the transaction that changes them.
- *
- * @param siteId the site
- */
-public record RedirectsChanged(String siteId) {}

@@ -1,2 +1,0 @@
-/** Keeps the visitor-facing server's routes true to the database. Entry point: {@link evenharbor.app.route.Harbor}. */
-package evenharbor.app.route;

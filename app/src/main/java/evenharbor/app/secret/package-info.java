@@ -1,2 +1,0 @@
-/** Secrets at rest: encrypted with a key that does not lie in the database. */
-package evenharbor.app.secret;

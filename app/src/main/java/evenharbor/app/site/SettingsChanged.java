@@ -1,8 +1,0 @@
-package evenharbor.app.site;
-
-/**
- * The settings of a site have changed; told within the transaction that changes them.
- *
- * @param siteId the site
- */
-public record SettingsChanged(String siteId) {}

@@ -1,2 +1,0 @@
-/** Sites and their settings. Entry point: {@link evenharbor.app.site.Sites}. */
-package evenharbor.app.site;

@@ -1,6 +1,0 @@
-/**
- * Places elsewhere that hold files, over one small interface: a folder, FTP, FTPS, SFTP. Knows nothing of sites, accounts or
- * the database. Entry points: {@link evenharbor.app.transfer.RemoteFolders} opens one,
- * {@link evenharbor.app.transfer.Delivery} carries a plan out in one.
- */
-package evenharbor.app.transfer;

@@ -1,2 +1,0 @@
-/** Versions: saving, listing, naming. Entry point: {@link evenharbor.app.version.Versions}. */
-package evenharbor.app.version;

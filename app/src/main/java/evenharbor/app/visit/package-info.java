@@ -1,2 +1,0 @@
-/** Visits, redirects followed and paths that found nothing, counted by day. Entry point: {@link evenharbor.app.visit.Visits}. */
-package evenharbor.app.visit;

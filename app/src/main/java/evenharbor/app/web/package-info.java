@@ -1,2 +1,0 @@
-/** Serves the interface and its security headers. Entry point: {@link evenharbor.app.web.SecuritySetup}. */
-package evenharbor.app.web;

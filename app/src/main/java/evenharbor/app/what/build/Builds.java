@@ -1,0 +1,173 @@
+package evenharbor.app.what.build;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.what.content.Manifests;
+import evenharbor.app.what.draft.DraftChanged;
+import evenharbor.core.what.build.Builder;
+import evenharbor.core.what.build.Reference;
+import evenharbor.core.what.site.Settings;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
+import evenharbor.edge.blob.Blobs;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.event.TransactionalEventListener;
+
+/**
+ * Makes builds, and remembers what each text loads and what each edit came to, so that a build after a small change
+ * costs little. What is forgotten is made again, with the same result.
+ */
+@Service
+public class Builds {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Builds.class);
+    private static final long MOST_REFERENCES_HELD = 2_000_000;
+    private static final long MOST_EDITS_HELD = 100_000;
+    private static final long MOST_BUILDS_HELD = 500;
+
+    private final Manifests manifests;
+    private final Blobs blobs;
+    private final Cache<String, List<Reference>> references = Caffeine.newBuilder()
+            .maximumWeight(MOST_REFERENCES_HELD)
+            .weigher((String hash, List<Reference> found) -> found.size() + 2)
+            .build();
+    private final Cache<Edit, FileEntry> edits =
+            Caffeine.newBuilder().maximumSize(MOST_EDITS_HELD).build();
+    private final Cache<Wanted, String> builds =
+            Caffeine.newBuilder().maximumSize(MOST_BUILDS_HELD).build();
+    private final ExecutorService ahead = Executors.newSingleThreadExecutor(new ThreadFactoryBuilder()
+            .setNameFormat("build-ahead")
+            .setDaemon(true)
+            .setPriority(Thread.MIN_PRIORITY)
+            .build());
+
+    Builds(Manifests manifests, Blobs blobs) {
+        this.manifests = manifests;
+        this.blobs = blobs;
+    }
+
+    private record Edit(String hash, String key) {}
+
+    private record Wanted(String manifest, Settings settings, Builder.Manner manner) {}
+
+    /** The build of a manifest for a whole host name. @return the hash of the build's manifest */
+    public String of(String manifest, Settings settings) {
+        return of(manifest, settings, Builder.Manner.PLAIN);
+    }
+
+    /** The build of a manifest. @return the hash of the build's manifest */
+    public String of(String manifest, Settings settings, Builder.Manner manner) {
+        // Search engines are told by a header: the files are the same.
+        Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()), manner);
+        String known = builds.getIfPresent(wanted);
+        if (known == null) {
+            Manifest source = manifests.get(manifest);
+            Manifest build = built(source, settings, manner);
+            known = build.equals(source) ? manifest : manifests.put(build);
+            builds.put(wanted, known);
+        }
+        return known;
+    }
+
+    /** Whether a build is at hand already, so that it costs nothing. */
+    public boolean ready(String manifest, Settings settings) {
+        return builds.getIfPresent(new Wanted(manifest, new Settings(true, settings.pinned()), Builder.Manner.PLAIN))
+                != null;
+    }
+
+    private Manifest built(Manifest source, Settings settings, Builder.Manner manner) {
+        Memory memory = new Memory(blobs.batch());
+        try {
+            Manifest build = Builder.build(source, settings, manner, memory);
+            memory.settle();
+            return build;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } finally {
+            memory.close();
+        }
+    }
+
+    /** Builds ahead of time, so that a look at the draft and a publish find the work done. */
+    @TransactionalEventListener
+    void aheadOfTime(DraftChanged changed) {
+        ahead.execute(() -> {
+            try {
+                of(changed.manifest(), Settings.DEFAULT);
+                blobs.settle();
+            } catch (IOException | RuntimeException e) {
+                LOG.warn("The draft of site {} could not be built ahead of time", changed.siteId(), e);
+            }
+        });
+    }
+
+    /** Remembers over all builds; what this build makes is known to others once it is safe. */
+    private final class Memory implements Builder.Workshop {
+
+        private final Blobs.Batch batch;
+        private final Map<Edit, FileEntry> fresh = new HashMap<>();
+
+        Memory(Blobs.Batch batch) {
+            this.batch = batch;
+        }
+
+        @Override
+        public List<Reference> references(FileEntry file, Function<String, List<Reference>> reader) {
+            return Objects.requireNonNull(references.get(
+                    file.hash(),
+                    hash -> List.copyOf(manifests.text(file).map(reader).orElse(List.of()))));
+        }
+
+        @Override
+        public FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit) {
+            Edit wanted = new Edit(file.hash(), key);
+            FileEntry known = edits.getIfPresent(wanted);
+            return known != null ? known : fresh.computeIfAbsent(wanted, e -> made(file, edit));
+        }
+
+        private FileEntry made(FileEntry file, UnaryOperator<String> edit) {
+            String text = manifests
+                    .text(file)
+                    .orElseThrow(() -> new Problem(
+                            ProblemType.CONTENT_DAMAGED,
+                            "A stored file cannot be read. What is live stays as it is. Put the file in again."));
+            byte[] bytes = edit.apply(text).getBytes(StandardCharsets.UTF_8);
+            try {
+                return new FileEntry(batch.put(bytes), bytes.length, file.mediaType(), true);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        void settle() throws IOException {
+            if (!fresh.isEmpty()) {
+                batch.settle();
+                edits.putAll(fresh);
+            }
+        }
+
+        void close() {
+            try {
+                batch.close();
+            } catch (IOException e) {
+                LOG.warn("What was not built to the end could not be removed", e);
+            }
+        }
+    }
+}

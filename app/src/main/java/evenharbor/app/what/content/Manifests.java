@@ -1,0 +1,69 @@
+package evenharbor.app.what.content;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
+import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.blob.Coding;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Manifests, kept as contents under their own hash; the ones in use are held in memory. */
+@Component
+public class Manifests {
+
+    private static final long MOST_FILES_HELD = 400_000;
+
+    private final Blobs blobs;
+    private final Cache<String, Manifest> held = Caffeine.newBuilder()
+            .maximumWeight(MOST_FILES_HELD)
+            .weigher((String hash, Manifest m) -> m.count() + 10)
+            .build();
+
+    Manifests(Blobs blobs) {
+        this.blobs = blobs;
+    }
+
+    /** The manifest with this hash. */
+    public Manifest get(String hash) {
+        return held.get(hash, h -> {
+            try {
+                return Manifest.fromBytes(blobs.read(h, Coding.IDENTITY));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        });
+    }
+
+    /**
+     * Keeps a manifest, after all that was put before it.
+     *
+     * @return its hash
+     */
+    public String put(Manifest manifest) {
+        try {
+            String hash = blobs.put(manifest.toBytes());
+            blobs.settle();
+            held.put(hash, manifest);
+            return hash;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The text of a file that is known to be UTF-8; empty when it is not, or cannot be read. */
+    public Optional<String> text(FileEntry file) {
+        if (!file.utf8()) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(new String(blobs.read(file.hash(), Coding.IDENTITY), StandardCharsets.UTF_8));
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,2 @@
+/** Contents and manifests: where bytes are kept. Entry point: {@link evenharbor.app.what.content.Manifests}. */
+package evenharbor.app.what.content;

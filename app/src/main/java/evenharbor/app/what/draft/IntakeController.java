@@ -1,0 +1,224 @@
+package evenharbor.app.what.draft;
+
+import evenharbor.app.HarborProperties;
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.what.content.FileEntries;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.who.access.IfMatch;
+import evenharbor.core.what.draft.Intake;
+import evenharbor.core.what.draft.IntakeFile;
+import evenharbor.core.what.draft.IntakeLimits;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
+import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.blob.Coding;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.constraints.NotNull;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Taking in over HTTP: a folder in two calls, a ZIP in one. */
+@RestController
+@RequestMapping("/api/sites/{siteId}/draft")
+class IntakeController {
+
+    private final Drafts drafts;
+    private final DraftViews views;
+    private final Sites sites;
+    private final Blobs blobs;
+    private final ZipIntake zips;
+    private final Path incoming;
+
+    IntakeController(Drafts drafts, DraftViews views, Sites sites, Blobs blobs, ZipIntake zips, HarborProperties harbor)
+            throws IOException {
+        this.drafts = drafts;
+        this.views = views;
+        this.sites = sites;
+        this.blobs = blobs;
+        this.zips = zips;
+        this.incoming = Files.createDirectories(harbor.home().resolve("incoming"));
+    }
+
+    record Offered(
+            @NotNull(message = "Name the file.") String path,
+            long size,
+            @NotNull(message = "Give the file's SHA-256.") String hash) {}
+
+    record Offer(@NotNull(message = "List the files.") List<Offered> files) {}
+
+    /** Which contents are not here yet, and what was noticed about the list. */
+    record Answer(
+            List<String> missing, long missingBytes, int count, String unwrapped, int leftovers, boolean hasPage) {}
+
+    record TakenIn(DraftViews.DraftView draft, String unwrapped, int leftovers, boolean hasPage) {}
+
+    @PostMapping("/offer")
+    Answer offer(
+            @PathVariable String siteId,
+            @RequestParam(defaultValue = "true") boolean replace,
+            @RequestBody Offer offer) {
+        sites.mine(siteId);
+        Intake intake = judged(offer, replace);
+        Set<String> missing = new LinkedHashSet<>();
+        long bytes = 0;
+        for (Offered file : offer.files()) {
+            if (intake.paths().containsKey(file.path())
+                    && !blobs.has(checkedHash(file.hash()))
+                    && missing.add(file.hash())) {
+                bytes += file.size();
+            }
+        }
+        return new Answer(
+                List.copyOf(missing),
+                bytes,
+                intake.paths().size(),
+                intake.unwrapped().orElse(""),
+                intake.leftovers(),
+                intake.hasPage());
+    }
+
+    @PutMapping(path = "/contents/{hash}", consumes = "application/octet-stream")
+    ResponseEntity<Void> send(
+            @PathVariable String siteId,
+            @PathVariable String hash,
+            @io.swagger.v3.oas.annotations.parameters.RequestBody(
+                            content = @Content(schema = @Schema(type = "string", format = "binary")))
+                    InputStream body)
+            throws IOException {
+        sites.mine(siteId);
+        Blobs.Kept kept = blobs.put(new LimitedStream(body));
+        if (!kept.hash().equals(checkedHash(hash))) {
+            throw new Problem(
+                    ProblemType.INVALID,
+                    "A file changed on your disk while it was read, or was damaged on the way. Nothing was changed."
+                            + " Send it again.");
+        }
+        return ResponseEntity.noContent().build();
+    }
+
+    record Sent(String hash) {}
+
+    /** For browsers that cannot compute hashes, which is so where the application is not reached over HTTPS. */
+    @PostMapping(path = "/contents", consumes = "application/octet-stream")
+    Sent sendUnhashed(
+            @PathVariable String siteId,
+            @io.swagger.v3.oas.annotations.parameters.RequestBody(
+                            content = @Content(schema = @Schema(type = "string", format = "binary")))
+                    InputStream body)
+            throws IOException {
+        sites.mine(siteId);
+        return new Sent(blobs.put(new LimitedStream(body)).hash());
+    }
+
+    @PostMapping("/take")
+    TakenIn take(
+            @PathVariable String siteId,
+            @RequestParam(defaultValue = "true") boolean replace,
+            @RequestHeader(name = "If-Match", required = false) String ifMatch,
+            @RequestBody Offer offer)
+            throws IOException {
+        sites.mine(siteId);
+        Intake intake = judged(offer, replace);
+        Map<String, FileEntry> files = new HashMap<>();
+        Map<String, FileEntry> known = new HashMap<>();
+        drafts.files(drafts.of(siteId)).files().forEach((path, entry) -> known.put(path + " " + entry.hash(), entry));
+        for (Offered file : offer.files()) {
+            String path = intake.paths().get(file.path());
+            if (path == null) {
+                continue;
+            }
+            FileEntry entry = known.get(path + " " + file.hash());
+            if (entry == null) {
+                long size = blobs.size(checkedHash(file.hash()), Coding.IDENTITY)
+                        .orElseThrow(() -> new Problem(
+                                ProblemType.CONTENT_MISSING,
+                                "“" + path + "” has not arrived yet. Nothing was changed. Send it, then try again."));
+                entry = FileEntries.of(path, file.hash(), size, blobs);
+            }
+            files.put(path, entry);
+        }
+        blobs.settle();
+        return takenIn(siteId, ifMatch, replace, files, intake, "folder");
+    }
+
+    @PutMapping(
+            path = "/zip",
+            consumes = {"application/zip", "application/octet-stream", "*/*"})
+    TakenIn takeZip(
+            @PathVariable String siteId,
+            @RequestParam(defaultValue = "true") boolean replace,
+            @RequestHeader(name = "If-Match", required = false) String ifMatch,
+            HttpServletRequest request)
+            throws IOException {
+        drafts.check(siteId, IfMatch.revision(ifMatch));
+        Path zip = Files.createTempFile(incoming, "zip", ".part");
+        try {
+            try (InputStream body = new LimitedStream(request.getInputStream())) {
+                Files.copy(body, zip, StandardCopyOption.REPLACE_EXISTING);
+            }
+            ZipIntake.Taken taken = zips.take(zip, replace);
+            return takenIn(siteId, ifMatch, replace, taken.files().files(), taken.intake(), "ZIP");
+        } finally {
+            Files.deleteIfExists(zip);
+        }
+    }
+
+    private TakenIn takenIn(
+            String siteId,
+            String ifMatch,
+            boolean replace,
+            Map<String, FileEntry> files,
+            Intake intake,
+            String source) {
+        String what = (replace ? "took in a " + source + " of " : "added from a " + source + " ")
+                + files.size()
+                + (files.size() == 1 ? " file" : " files");
+        Draft draft = drafts.change(
+                siteId,
+                IfMatch.revision(ifMatch),
+                what,
+                before -> replace ? Manifest.of(files) : before.with(all -> all.putAll(files)));
+        return new TakenIn(
+                views.view(draft, false), intake.unwrapped().orElse(""), intake.leftovers(), intake.hasPage());
+    }
+
+    private static Intake judged(Offer offer, boolean unwrap) {
+        Intake intake = Intake.of(
+                offer.files().stream()
+                        .map(f -> IntakeFile.plain(f.path(), f.size()))
+                        .toList(),
+                IntakeLimits.DEFAULT,
+                unwrap);
+        if (!intake.problems().isEmpty()) {
+            throw IntakeRefusal.of(intake.problems());
+        }
+        return intake;
+    }
+
+    private static String checkedHash(String hash) {
+        if (!hash.matches("[0-9a-f]{64}")) {
+            throw Problem.field("hash", "A hash is the SHA-256 of the content in 64 lower-case hex digits.");
+        }
+        return hash;
+    }
+}

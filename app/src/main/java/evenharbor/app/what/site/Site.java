@@ -1,0 +1,24 @@
+package evenharbor.app.what.site;
+
+import evenharbor.core.what.site.Settings;
+import java.time.Instant;
+
+/**
+ * One website under care.
+ *
+ * @param id its id
+ * @param accountId whose it is
+ * @param title what its people call it
+ * @param settings what shapes the pages that visitors get
+ * @param rightsConfirmed whether someone has said that the content is theirs to publish
+ * @param createdAt when it was made
+ * @param revision for If-Match
+ */
+public record Site(
+        String id,
+        String accountId,
+        String title,
+        Settings settings,
+        boolean rightsConfirmed,
+        Instant createdAt,
+        long revision) {}

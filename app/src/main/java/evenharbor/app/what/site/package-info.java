@@ -1,0 +1,2 @@
+/** Sites and their settings. Entry point: {@link evenharbor.app.what.site.Sites}. */
+package evenharbor.app.what.site;

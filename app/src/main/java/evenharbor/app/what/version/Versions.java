@@ -1,0 +1,187 @@
+package evenharbor.app.what.version;
+
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.what.build.Builds;
+import evenharbor.app.what.content.Manifests;
+import evenharbor.app.what.draft.Draft;
+import evenharbor.app.what.draft.Drafts;
+import evenharbor.app.what.site.Site;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.who.access.Current;
+import evenharbor.app.who.access.Person;
+import evenharbor.app.who.activity.Activities;
+import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.what.version.Manifest;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Saving, listing and naming versions. */
+@Service
+@Transactional
+public class Versions {
+
+    private final VersionRepository repository;
+    private final Sites sites;
+    private final Drafts drafts;
+    private final Builds builds;
+    private final Manifests manifests;
+    private final ObjectProvider<RedirectsNow> redirects;
+    private final Activities activities;
+    private final Clock clock;
+
+    Versions(
+            VersionRepository repository,
+            Sites sites,
+            Drafts drafts,
+            Builds builds,
+            Manifests manifests,
+            ObjectProvider<RedirectsNow> redirects,
+            Activities activities,
+            Clock clock) {
+        this.repository = repository;
+        this.sites = sites;
+        this.drafts = drafts;
+        this.builds = builds;
+        this.manifests = manifests;
+        this.redirects = redirects;
+        this.activities = activities;
+        this.clock = clock;
+    }
+
+    /** The versions of one of the person's sites, the latest first. */
+    @Transactional(readOnly = true)
+    public List<SavedVersion> of(String siteId) {
+        sites.mine(siteId);
+        return repository.findBySiteIdOrderByNumberDesc(siteId).stream()
+                .map(VersionEntity::toVersion)
+                .toList();
+    }
+
+    /** One version of one of the person's sites. */
+    @Transactional(readOnly = true)
+    public SavedVersion of(String siteId, int number) {
+        sites.mine(siteId);
+        return find(siteId, number).orElseThrow(() -> Problem.notFound("Version " + number));
+    }
+
+    /** A version of any site, for work that nobody in particular asked for. */
+    @Transactional(readOnly = true)
+    public Optional<SavedVersion> find(String siteId, int number) {
+        return repository.findBySiteIdAndNumber(siteId, number).map(VersionEntity::toVersion);
+    }
+
+    /** Hash of the redirects that a site has just now. */
+    @Transactional(readOnly = true)
+    public String redirectsNow(String siteId) {
+        return redirects.getObject().now(siteId);
+    }
+
+    /** How many versions a site has. */
+    @Transactional(readOnly = true)
+    public int count(String siteId) {
+        return repository.highest(siteId);
+    }
+
+    /** The build of a version: the one that was live, or the one that would be. */
+    public String buildOf(SavedVersion version) {
+        return version.build().orElseGet(() -> builds.of(version.manifest(), version.settings()));
+    }
+
+    /** Saves the draft as a version without publishing it. */
+    public SavedVersion saveDraft(String siteId, String name) {
+        Draft draft = drafts.check(siteId, OptionalLong.empty());
+        return save(siteId, draft.manifest(), SavedVersion.Cause.SAVED, name, Current.person());
+    }
+
+    /** Saves the draft before something replaces it, unless a version holds the same files already. */
+    public Optional<SavedVersion> saveBeforeRestore(String siteId, String what) {
+        Draft draft = drafts.check(siteId, OptionalLong.empty());
+        if (repository.existsBySiteIdAndManifest(siteId, draft.manifest())
+                || drafts.files(draft).count() == 0) {
+            return Optional.empty();
+        }
+        return Optional.of(save(
+                siteId, draft.manifest(), SavedVersion.Cause.BEFORE_RESTORE, "Draft before " + what, Current.person()));
+    }
+
+    /** Makes the version that a publish brings live. Takes the lock on the draft. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public SavedVersion published(Site site, String manifest, String build, String redirects, Person person) {
+        VersionEntity version = fresh(site, manifest, SavedVersion.Cause.PUBLISHED, "", person);
+        version.build = build;
+        version.redirects = redirects;
+        version.publishedAt = version.createdAt;
+        return repository.save(version).toVersion();
+    }
+
+    /**
+     * Remembers that a version has gone live with a build. The redirects it was live with the first time stay its own.
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void wentLive(String siteId, int number, String build, String redirects) {
+        VersionEntity version = repository.findBySiteIdAndNumber(siteId, number).orElseThrow();
+        if (version.publishedAt == null) {
+            version.publishedAt = clock.instant();
+            version.redirects = redirects;
+        }
+        version.build = build;
+    }
+
+    /** Remembers that a live version has come to live with other redirects. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void livesWith(String siteId, int number, String redirects) {
+        repository.findBySiteIdAndNumber(siteId, number).orElseThrow().redirects = redirects;
+    }
+
+    /** Names a version, notes something about it, keeps it or lets it go. */
+    public SavedVersion describe(String siteId, int number, String name, String note, boolean kept) {
+        sites.mine(siteId);
+        VersionEntity version = repository
+                .findBySiteIdAndNumber(siteId, number)
+                .orElseThrow(() -> Problem.notFound("Version " + number));
+        version.name = name.strip();
+        version.note = note.strip();
+        version.kept = kept;
+        activities.note(
+                ActivityKind.VERSION_CHANGED,
+                siteId,
+                Current.person(),
+                version.toVersion().title());
+        return version.toVersion();
+    }
+
+    private SavedVersion save(String siteId, String manifest, SavedVersion.Cause cause, String name, Person person) {
+        Site site = sites.mine(siteId);
+        SavedVersion version =
+                repository.save(fresh(site, manifest, cause, name, person)).toVersion();
+        activities.note(ActivityKind.VERSION_SAVED, siteId, person, version.title());
+        return version;
+    }
+
+    /** Numbers follow each other because whoever makes one holds the lock on the draft. */
+    private VersionEntity fresh(Site site, String manifest, SavedVersion.Cause cause, String name, Person person) {
+        drafts.lock(site.id());
+        Manifest files = manifests.get(manifest);
+        VersionEntity version = new VersionEntity();
+        version.siteId = site.id();
+        version.number = repository.highest(site.id()) + 1;
+        version.manifest = manifest;
+        version.listed = site.settings().listed();
+        version.pinned = site.settings().pinned();
+        version.redirects = redirects.getObject().now(site.id());
+        version.name = name.strip();
+        version.note = "";
+        version.cause = cause;
+        version.createdBy = person.id();
+        version.createdAt = clock.instant();
+        version.files = files.count();
+        version.bytes = files.bytes();
+        return version;
+    }
+}

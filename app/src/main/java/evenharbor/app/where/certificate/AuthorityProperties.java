@@ -1,0 +1,23 @@
+package evenharbor.app.where.certificate;
+
+import evenharbor.core.where.certificate.OrderBudget;
+import java.net.URI;
+import java.nio.file.Path;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+
+/**
+ * The authority that certificates are had from.
+ *
+ * @param directory where its ACME directory is
+ * @param trust a PEM file with its root, for one that machines do not know by themselves; null for none
+ * @param caa the domain name that CAA records name it by
+ * @param ordersPerName how many orders for one name we allow ourselves in a day
+ * @param ordersInAll how many orders in all we allow ourselves in three hours
+ */
+@ConfigurationProperties("harbor.authority")
+public record AuthorityProperties(URI directory, Path trust, String caa, int ordersPerName, int ordersInAll) {
+
+    OrderBudget budget() {
+        return new OrderBudget(ordersPerName, ordersInAll);
+    }
+}

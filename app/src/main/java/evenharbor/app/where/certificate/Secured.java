@@ -1,0 +1,25 @@
+package evenharbor.app.where.certificate;
+
+import evenharbor.core.where.certificate.CertificateLife;
+import evenharbor.core.where.certificate.Holding;
+import evenharbor.core.where.certificate.Hsts;
+import java.time.Instant;
+
+/**
+ * A name and its HTTPS.
+ *
+ * @param name in DNS form; {@code *.NAME} for a wildcard
+ * @param accountId whose it is
+ * @param life the life of its certificate
+ * @param sendsOn whether visitors by plain HTTP are sent on
+ * @param hsts what is asked of browsers
+ */
+public record Secured(String name, String accountId, CertificateLife life, boolean sendsOn, Hsts hsts) {
+
+    /** Whether visitors come to HTTPS and are shown a certificate that is valid. */
+    public boolean secure(Instant now) {
+        return sendsOn
+                && life.wanted()
+                && life.held().map((Holding h) -> h.validAt(now)).orElse(false);
+    }
+}

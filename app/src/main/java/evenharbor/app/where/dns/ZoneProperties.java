@@ -1,0 +1,26 @@
+package evenharbor.app.where.dns;
+
+import java.util.List;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+
+/**
+ * The name servers for the zones we host.
+ *
+ * @param primary address of the server that takes updates
+ * @param port its port
+ * @param nameServers the host names that domains are delegated to
+ * @param keyName name of the TSIG key
+ * @param keyAlgorithm such as {@code hmac-sha256}
+ * @param keySecret the key, Base64
+ * @param createCommand what makes a zone on the server, with {@code {zone}} for its name; empty for a server that makes
+ *     one by itself when the first signed update arrives
+ */
+@ConfigurationProperties("harbor.zones")
+public record ZoneProperties(
+        String primary,
+        int port,
+        List<String> nameServers,
+        String keyName,
+        String keyAlgorithm,
+        String keySecret,
+        String createCommand) {}

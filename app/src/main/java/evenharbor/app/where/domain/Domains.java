@@ -1,0 +1,206 @@
+package evenharbor.app.where.domain;
+
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.where.registry.Registry;
+import evenharbor.app.who.access.Current;
+import evenharbor.app.who.activity.Activities;
+import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.where.address.AddressReader;
+import evenharbor.core.where.address.AddressReading;
+import evenharbor.core.where.address.HostName;
+import java.time.Clock;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** The domains of the current person's account, and what is chosen for each. */
+@Service
+public class Domains {
+
+    private final DomainRepository repository;
+    private final ZoneCopyRepository copies;
+    private final AddressReader reader;
+    private final Registry registry;
+    private final Sites sites;
+    private final Activities activities;
+    private final DomainNews news;
+    private final TransactionTemplate transactions;
+    private final Clock clock;
+
+    Domains(
+            DomainRepository repository,
+            ZoneCopyRepository copies,
+            AddressReader reader,
+            Registry registry,
+            Sites sites,
+            Activities activities,
+            DomainNews news,
+            TransactionTemplate transactions,
+            Clock clock) {
+        this.repository = repository;
+        this.copies = copies;
+        this.reader = reader;
+        this.registry = registry;
+        this.sites = sites;
+        this.activities = activities;
+        this.news = news;
+        this.transactions = transactions;
+        this.clock = clock;
+    }
+
+    /** The account's domains, by name. */
+    public List<Domain> mine() {
+        return ofAccount(Current.person().accountId());
+    }
+
+    /** The domains of any account, by name. */
+    public List<Domain> ofAccount(String accountId) {
+        return repository.findByAccountIdOrderByName(accountId).stream()
+                .map(DomainEntity::toDomain)
+                .toList();
+    }
+
+    /** One of the account's domains. */
+    public Domain mine(String id) {
+        return row(id).toDomain();
+    }
+
+    private DomainEntity row(String id) {
+        return repository
+                .findByIdAndAccountId(id, Current.person().accountId())
+                .orElseThrow(() -> Problem.notFound("This domain"));
+    }
+
+    /** The account's domain with this name. */
+    public Optional<Domain> mine(HostName name) {
+        return repository
+                .findByNameAndAccountId(name.ascii(), Current.person().accountId())
+                .map(DomainEntity::toDomain);
+    }
+
+    /** Any domain, for work that nobody in particular asked for. */
+    public Optional<Domain> find(String id) {
+        return repository.findById(id).map(DomainEntity::toDomain);
+    }
+
+    /** The domain, proven by anyone, that a host name is or lies under. */
+    public Optional<Domain> holding(HostName host) {
+        for (HostName at = host; at.labels().size() > 1; at = at.parent()) {
+            Optional<DomainEntity> row = repository.findByProvenName(at.ascii());
+            if (row.isPresent()) {
+                return row.map(DomainEntity::toDomain);
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Domains below which a site answers for names that nobody claimed. */
+    public List<Domain> catching() {
+        return repository.findByCatchingSiteIsNotNull().stream()
+                .map(DomainEntity::toDomain)
+                .filter(Domain::proven)
+                .toList();
+    }
+
+    /** The domain that a typed name is, or lies under. */
+    public HostName read(String typed) {
+        AddressReading reading = reader.read(typed);
+        reading.fault().ifPresent(fault -> {
+            throw Problem.field("name", fault.sentence());
+        });
+        return reading.domain()
+                .orElseThrow(() -> Problem.field(
+                        "name", "This is a name on this harbor, not a domain. Type one such as papermoon.art."));
+    }
+
+    /** What happened to the account's domains, the latest first. */
+    public List<Activities.Entry> past(int most) {
+        return activities.ofAccount(Current.person().accountId(), most);
+    }
+
+    /** Switches automatic renewal. */
+    public void setAutoRenew(String id, boolean on) {
+        transactions.executeWithoutResult(t -> {
+            DomainEntity row = row(id);
+            row.autoRenew = on;
+            row.nextLookAt = clock.instant();
+            news.note(ActivityKind.DOMAIN_CHANGED, row, on ? "renews itself" : "no longer renews itself");
+            news.changed(row);
+        });
+    }
+
+    /** Names the site, one of the account's own, that answers for names below the domain that nobody claimed. */
+    public void setCatchingSite(String id, Optional<String> siteId) {
+        siteId.ifPresent(sites::mine);
+        transactions.executeWithoutResult(t -> {
+            DomainEntity row = row(id);
+            Set<String> touched = new HashSet<>(siteId.stream().toList());
+            Optional.ofNullable(row.catchingSite).ifPresent(touched::add);
+            row.catchingSite = siteId.orElse(null);
+            row.zoneDueAt = clock.instant();
+            news.zoneDue(row);
+            news.note(
+                    ActivityKind.DOMAIN_CHANGED,
+                    row,
+                    siteId.isPresent() ? "unclaimed names are answered" : "unclaimed names are not answered");
+            news.caughtBy(row, touched);
+        });
+    }
+
+    /** Moves a brought domain's zone to our name servers, or back. The delegation itself is changed at its registrar. */
+    public void setHosted(String id, boolean hosted) {
+        transactions.executeWithoutResult(t -> {
+            DomainEntity row = row(id);
+            if (!row.toDomain().proven()) {
+                throw new Problem(ProblemType.NOT_READY, "Prove the domain first. Nothing was changed.");
+            }
+            row.hosted = hosted;
+            row.zoneDueAt = hosted ? clock.instant() : null;
+            news.note(
+                    ActivityKind.DOMAIN_CHANGED,
+                    row,
+                    hosted ? "its zone is kept here" : "its zone is no longer kept here");
+            if (hosted) {
+                news.zoneDue(row);
+            }
+            news.changed(row);
+        });
+    }
+
+    /** Lets a domain go: deleted at the registry while it is registered, or no longer claimed. */
+    public void letGo(String id) {
+        Domain domain = mine(id);
+        if (domain.source() == Domain.Source.REGISTERED && domain.state() != Domain.State.ENDED) {
+            try {
+                registry.release(domain.name().ascii());
+            } catch (Registry.Refusal e) {
+                throw new Problem(
+                        e.down() ? ProblemType.OUTSIDE_AWAY : ProblemType.NAME_UNUSABLE,
+                        e.getMessage() + " Nothing was changed. Try again in a moment.");
+            }
+        }
+        transactions.executeWithoutResult(t -> repository.findById(id).ifPresent(row -> {
+            news.note(ActivityKind.DOMAIN_LET_GO, row, "");
+            news.gone(row);
+            copies.deleteByDomainId(id);
+            repository.delete(row);
+        }));
+    }
+
+    /** Says that a domain's zone may need changes. */
+    public void zoneDue(String id) {
+        repository
+                .findById(id)
+                .filter(row -> row.hosted && row.toDomain().proven())
+                .ifPresent(row -> {
+                    row.zoneDueAt = clock.instant();
+                    repository.save(row);
+                    news.zoneDue(row);
+                });
+    }
+}

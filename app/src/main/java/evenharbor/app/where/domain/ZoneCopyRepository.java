@@ -1,0 +1,12 @@
+package evenharbor.app.where.domain;
+
+import java.util.Optional;
+import org.springframework.data.repository.Repository;
+
+interface ZoneCopyRepository extends Repository<ZoneCopy, String> {
+    ZoneCopy save(ZoneCopy copy);
+
+    Optional<ZoneCopy> findByDomainId(String domainId);
+
+    void deleteByDomainId(String domainId);
+}

@@ -1,0 +1,17 @@
+package evenharbor.app.where.redirect;
+
+import jakarta.persistence.LockModeType;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.repository.Repository;
+
+interface RedirectSetRepository extends Repository<RedirectSetEntity, String> {
+    RedirectSetEntity save(RedirectSetEntity set);
+
+    Optional<RedirectSetEntity> findBySiteId(String siteId);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select s from RedirectSetEntity s where s.siteId = :siteId")
+    Optional<RedirectSetEntity> lock(String siteId);
+}

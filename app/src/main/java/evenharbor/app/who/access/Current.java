@@ -1,0 +1,31 @@
+package evenharbor.app.who.access;
+
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+
+/** The person on whose behalf a request is carried out. */
+public final class Current {
+
+    private Current() {}
+
+    /** The person signed in. */
+    public static Person person() {
+        Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
+        if (authentication != null && authentication.getPrincipal() instanceof Person person) {
+            return person;
+        }
+        throw new Problem(ProblemType.SIGN_IN_NEEDED, "You are signed out. Nothing was changed. Sign in to go on.");
+    }
+
+    /** Carries out work as a person, outside a request. */
+    public static void as(Person person, Runnable work) {
+        SecurityContextHolder.getContext().setAuthentication(new SignedIn(person));
+        try {
+            work.run();
+        } finally {
+            SecurityContextHolder.clearContext();
+        }
+    }
+}

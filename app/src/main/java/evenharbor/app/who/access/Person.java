@@ -1,0 +1,13 @@
+package evenharbor.app.who.access;
+
+import java.io.Serializable;
+
+/**
+ * Someone who is signed in.
+ *
+ * @param id their id
+ * @param accountId the account whose sites they look after
+ * @param name what they are called
+ * @param email what they sign in with
+ */
+public record Person(String id, String accountId, String name, String email) implements Serializable {}

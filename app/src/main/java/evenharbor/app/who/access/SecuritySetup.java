@@ -1,0 +1,89 @@
+package evenharbor.app.who.access;
+
+import evenharbor.app.HarborProperties;
+import org.springframework.boot.web.servlet.FilterRegistrationBean;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.AnonymousAuthenticationFilter;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+
+/** Who may call what, and the headers that keep the application's pages to themselves. */
+@Configuration
+public class SecuritySetup {
+
+    private static final String SIGN_IN_NEEDED = """
+            {"type":"/problems/sign-in-needed","title":"Sign in to go on","status":401,\
+            "detail":"You are signed out. Nothing was changed. Sign in to go on."}""";
+
+    private static final String FORGED = """
+            {"type":"/problems/forged","title":"This page is out of date","status":403,\
+            "detail":"The page was opened before you signed in, or in another window. Nothing was changed. Load it again."}""";
+
+    @Bean
+    PasswordEncoder passwordEncoder() {
+        return Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8();
+    }
+
+    @Bean
+    SecurityContextRepository securityContextRepository() {
+        return new HttpSessionSecurityContextRepository();
+    }
+
+    /** The filter works inside the security chain only. */
+    @Bean
+    FilterRegistrationBean<BearerFilter> bearerOutsideChain(BearerFilter filter) {
+        FilterRegistrationBean<BearerFilter> registration = new FilterRegistrationBean<>(filter);
+        registration.setEnabled(false);
+        return registration;
+    }
+
+    @Bean
+    SecurityFilterChain chain(
+            HttpSecurity http, BearerFilter bearer, SecurityContextRepository contexts, HarborProperties harbor) {
+        return http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(BearerFilter::carriesToken))
+                .securityContext(context -> context.securityContextRepository(contexts))
+                .addFilterBefore(bearer, AnonymousAuthenticationFilter.class)
+                .authorizeHttpRequests(requests -> requests.requestMatchers("/api/session", "/api/accounts")
+                        .permitAll()
+                        .requestMatchers("/api/**")
+                        .authenticated()
+                        .anyRequest()
+                        .permitAll())
+                .exceptionHandling(handling -> handling.authenticationEntryPoint((request, response, e) -> {
+                            response.setStatus(HttpStatus.UNAUTHORIZED.value());
+                            response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+                            response.getWriter().write(SIGN_IN_NEEDED);
+                        })
+                        .accessDeniedHandler((request, response, e) -> {
+                            response.setStatus(HttpStatus.FORBIDDEN.value());
+                            response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+                            response.getWriter().write(FORGED);
+                        }))
+                .formLogin(form -> form.disable())
+                .httpBasic(basic -> basic.disable())
+                .logout(logout -> logout.disable())
+                .requestCache(cache -> cache.disable())
+                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(policy(harbor)))
+                        .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN))
+                        .frameOptions(frame -> frame.deny()))
+                .build();
+    }
+
+    private static String policy(HarborProperties harbor) {
+        // Styles need 'unsafe-inline' for the element styles that the menu and editor libraries set.
+        return "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:;"
+                + " font-src 'self'; connect-src 'self'; frame-src http://*."
+                + harbor.previewEnding()
+                + ":* https://*."
+                + harbor.previewEnding()
+                + ":*; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+    }
+}

@@ -1,0 +1,74 @@
+package evenharbor.app.who.activity;
+
+import evenharbor.app.who.access.People;
+import evenharbor.app.who.access.Person;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The record of what happened, written in the same transaction as what it tells of. */
+@Service
+public class Activities {
+
+    /** Stands for the site where something belongs to none. */
+    public static final String NO_SITE = "";
+
+    private static final int LONGEST_DETAIL = 480;
+
+    private final ActivityRepository repository;
+    private final People people;
+    private final Clock clock;
+
+    Activities(ActivityRepository repository, People people, Clock clock) {
+        this.repository = repository;
+        this.people = people;
+        this.clock = clock;
+    }
+
+    /**
+     * An entry, as people read it.
+     *
+     * @param id ascending
+     * @param kind what happened
+     * @param who what the person is called
+     * @param detail to what, in words
+     * @param at when
+     */
+    public record Entry(long id, ActivityKind kind, String who, String detail, Instant at) {}
+
+    /** Notes that a person did something to a site. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void note(ActivityKind kind, String siteId, Person person, String detail) {
+        Activity activity = new Activity();
+        activity.accountId = person.accountId();
+        activity.siteId = siteId;
+        activity.personId = person.id();
+        activity.kind = kind;
+        activity.detail = detail.length() > LONGEST_DETAIL ? detail.substring(0, LONGEST_DETAIL) + "…" : detail;
+        activity.at = clock.instant();
+        repository.save(activity);
+    }
+
+    /** What happened to a site, the latest first. */
+    @Transactional(readOnly = true)
+    public List<Entry> of(String siteId, int most) {
+        return entries(repository.findBySiteIdOrderByIdDesc(siteId, Limit.of(most)));
+    }
+
+    /** What happened to things of an account that belong to no site, the latest first. */
+    @Transactional(readOnly = true)
+    public List<Entry> ofAccount(String accountId, int most) {
+        return entries(repository.findByAccountIdAndSiteIdOrderByIdDesc(accountId, NO_SITE, Limit.of(most)));
+    }
+
+    private List<Entry> entries(List<Activity> found) {
+        People.Names names = people.names(found.stream().map(a -> a.personId).toList());
+        return found.stream()
+                .map(a -> new Entry(a.id, a.kind, names.of(a.personId), a.detail, a.at))
+                .toList();
+    }
+}

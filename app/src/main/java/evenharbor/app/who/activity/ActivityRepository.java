@@ -1,0 +1,17 @@
+package evenharbor.app.who.activity;
+
+import java.util.List;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.repository.Repository;
+
+interface ActivityRepository extends Repository<Activity, Long> {
+    Activity save(Activity activity);
+
+    List<Activity> findBySiteIdOrderByIdDesc(String siteId, Limit limit);
+
+    List<Activity> findByAccountIdAndSiteIdOrderByIdDesc(String accountId, String siteId, Limit limit);
+
+    List<Activity> findByIdGreaterThanOrderById(long id, Limit limit);
+
+    Activity findFirstByOrderByIdDesc();
+}

@@ -1,0 +1,2 @@
+/** What happened, for people to read and for open pages to follow. Entry point: {@link evenharbor.app.who.activity.Activities}. */
+package evenharbor.app.who.activity;

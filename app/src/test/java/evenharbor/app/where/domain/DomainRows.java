@@ -1,0 +1,101 @@
+package evenharbor.app.where.domain;
+
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
+
+import evenharbor.app.who.access.Person;
+import evenharbor.app.who.activity.Activities;
+import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.where.address.HostName;
+import evenharbor.practice.clock.PracticeClock;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.mockito.Mockito;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Domains kept in memory, for services that are tried alone; with what is told of them, and a clock that stands still. */
+final class DomainRows {
+
+    static final Instant NOW = Instant.parse("2026-11-24T12:00:00Z");
+    static final Person MARTA = new Person("p1", "a1", "Marta Quill", "marta@papermoon.example");
+
+    final Map<String, DomainEntity> rows = new LinkedHashMap<>();
+    final DomainRepository repository = mock(DomainRepository.class);
+    final ZoneCopyRepository copies = mock(ZoneCopyRepository.class);
+    final Activities activities = mock(Activities.class);
+    final List<Object> events = new ArrayList<>();
+    final PlatformTransactionManager manager = mock(PlatformTransactionManager.class);
+    final TransactionTemplate transactions = new TransactionTemplate(manager);
+    final PracticeClock clock = new PracticeClock(Clock.fixed(NOW, ZoneOffset.UTC));
+    final DomainNews news;
+
+    DomainRows() {
+        ApplicationEventPublisher publisher = events::add;
+        news = new DomainNews(activities, publisher);
+        when(repository.findById(any())).thenAnswer(call -> Optional.ofNullable(rows.get(call.<String>getArgument(0))));
+        when(repository.save(any())).thenAnswer(call -> keep(call.getArgument(0)));
+        when(repository.saveAndFlush(any())).thenAnswer(call -> keep(call.getArgument(0)));
+        when(repository.findByName(any()))
+                .thenAnswer(call -> rows.values().stream()
+                        .filter(r -> r.name.equals(call.getArgument(0)))
+                        .toList());
+        when(repository.findByNameAndAccountId(any(), any()))
+                .thenAnswer(call -> rows.values().stream()
+                        .filter(r -> r.name.equals(call.getArgument(0)) && r.accountId.equals(call.getArgument(1)))
+                        .findFirst());
+        when(repository.findByIdAndAccountId(any(), any()))
+                .thenAnswer(call -> Optional.ofNullable(rows.get(call.<String>getArgument(0)))
+                        .filter(r -> r.accountId.equals(call.getArgument(1))));
+        when(repository.findByProvenName(any()))
+                .thenAnswer(call -> rows.values().stream()
+                        .filter(r -> call.getArgument(0).equals(r.provenName))
+                        .findFirst());
+        Mockito.doAnswer(call -> rows.remove(call.<DomainEntity>getArgument(0).id))
+                .when(repository)
+                .delete(any());
+        Mockito.doAnswer(call -> rows.remove(call.<String>getArgument(0)))
+                .when(repository)
+                .deleteById(any());
+    }
+
+    private DomainEntity keep(DomainEntity row) {
+        rows.put(row.id, row);
+        return row;
+    }
+
+    /** A domain registered here that ends at some time. */
+    DomainEntity registered(String name, Instant end, boolean renews) {
+        DomainEntity row = DomainEntity.fresh(
+                new HostName(name), Domain.Source.REGISTERED, Domain.State.HELD, MARTA, NOW.minusSeconds(60));
+        row.provenName = name;
+        row.hosted = true;
+        row.registeredAt = NOW.minusSeconds(60);
+        row.expiresAt = end;
+        row.autoRenew = renews;
+        return keep(row);
+    }
+
+    /** A domain registered elsewhere that someone claims. */
+    DomainEntity claimed(String name, Person person) {
+        return keep(DomainEntity.fresh(
+                new HostName(name), Domain.Source.BROUGHT, Domain.State.CLAIMED, person, NOW.minusSeconds(60)));
+    }
+
+    /** What was noted, as kind and detail, in order. */
+    List<String> noted() {
+        List<String> noted = new ArrayList<>();
+        Mockito.mockingDetails(activities).getInvocations().stream()
+                .filter(i -> i.getMethod().getName().equals("note"))
+                .forEach(i -> noted.add(i.<ActivityKind>getArgument(0) + " " + i.getArgument(3)));
+        return noted;
+    }
+}

@@ -1,0 +1,227 @@
+package evenharbor.app.where.domain;
+
+import static evenharbor.app.where.domain.DomainRows.MARTA;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.Mockito.doThrow;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.never;
+import static org.mockito.Mockito.times;
+import static org.mockito.Mockito.verify;
+import static org.mockito.Mockito.when;
+
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.where.dns.ZoneServer;
+import evenharbor.app.where.dns.ZoneServer.Failure;
+import evenharbor.app.who.access.Current;
+import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.domain.RecordSet;
+import evenharbor.core.where.domain.Zone;
+import evenharbor.core.where.domain.ZoneDifference;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.mockito.Mockito;
+import org.springframework.beans.factory.ObjectProvider;
+
+/** Zones against a name server that can be changed by others, fall silent, and refuse. */
+class ZonesTest {
+
+    private static final HostName APEX = new HostName("papermoon.art.localhost");
+    private static final RecordSet MAIL = new RecordSet("@", "MX", 3600, List.of("10 mail.elsewhere.localhost."));
+    private static final RecordSet SHOP = new RecordSet("shop", "A", 3600, List.of("198.51.100.1"));
+
+    private final DomainRows rows = new DomainRows();
+    private final Domain domain = rows.registered(APEX.ascii(), DomainRows.NOW.plus(Duration.ofDays(300)), true)
+            .toDomain();
+    private final ZoneServer server = mock(ZoneServer.class);
+    private final Set<String> hosts = new HashSet<>();
+    private final Map<String, ZoneCopy> copies = new LinkedHashMap<>();
+    private Zone there = Zone.of(APEX, List.of());
+    private long serial = 1;
+    private Zones zones;
+
+    @BeforeEach
+    @SuppressWarnings("unchecked")
+    void begin() throws ZoneServer.Refusal {
+        when(rows.copies.findByDomainId(any()))
+                .thenAnswer(call -> Optional.ofNullable(copies.get(call.getArgument(0))));
+        when(rows.copies.save(any())).thenAnswer(call -> {
+            ZoneCopy copy = call.getArgument(0);
+            copies.put(copy.domainId, copy);
+            return copy;
+        });
+        when(server.transfer(APEX)).thenAnswer(call -> new ZoneServer.Transferred(there, serial));
+        Mockito.doAnswer(call -> {
+                    changedThere(call.<ZoneDifference>getArgument(1));
+                    return null;
+                })
+                .when(server)
+                .change(any(), any());
+        ObjectProvider<AddressNeeds> needs = mock(ObjectProvider.class);
+        when(needs.orderedStream()).thenAnswer(call -> Stream.of((AddressNeeds) d -> hosts));
+        zones = new Zones(
+                rows.copies,
+                rows.repository,
+                server,
+                needs,
+                new LeadProperties(List.of("127.0.0.1"), List.of(), "visit.harbor.localhost", 300),
+                rows.activities,
+                rows.transactions,
+                rows.clock);
+    }
+
+    private void changedThere(ZoneDifference difference) {
+        List<RecordSet> sets = new ArrayList<>(there.sets());
+        difference.steps().forEach(step -> {
+            sets.removeIf(s -> s.key().equals(step.key()));
+            step.after().ifPresent(sets::add);
+        });
+        there = Zone.of(APEX, sets);
+        serial++;
+    }
+
+    private void someoneElseChanges(RecordSet... sets) {
+        there = Zone.of(APEX, List.of(sets));
+        serial += 10;
+    }
+
+    private void serverSays(Failure failure) throws ZoneServer.Refusal {
+        doThrow(new ZoneServer.Refusal(failure, null)).when(server).transfer(any());
+        doThrow(new ZoneServer.Refusal(failure, null)).when(server).change(any(), any());
+    }
+
+    private <T> T asMarta(Supplier<T> work) {
+        List<T> result = new ArrayList<>();
+        Current.as(MARTA, () -> result.add(work.get()));
+        return result.get(0);
+    }
+
+    private Zones.View change(RecordSet... sets) {
+        return asMarta(() -> zones.change(domain, List.of(sets), serial));
+    }
+
+    @Test
+    void whatAnAddressNeedsIsWrittenOnceAndTakenOutWithIt() throws ZoneServer.Refusal {
+        change(MAIL);
+        hosts.addAll(List.of(APEX.ascii(), "www." + APEX.ascii()));
+        zones.bringUpToDate(domain);
+        zones.bringUpToDate(domain);
+        assertThat(there.sets())
+                .extracting(s -> s.name() + " " + s.type())
+                .containsExactlyInAnyOrder("@ A", "@ MX", "www CNAME");
+        verify(server, times(2)).change(any(), any());
+        hosts.clear();
+        zones.bringUpToDate(domain);
+        assertThat(there.sets()).containsExactly(MAIL);
+    }
+
+    @Test
+    void aCatchingSiteNeedsTheWildcard() throws ZoneServer.Refusal {
+        rows.rows.get(domain.id()).catchingSite = "s1";
+        zones.bringUpToDate(rows.rows.get(domain.id()).toDomain());
+        assertThat(there.sets()).extracting(RecordSet::name).containsExactly("*");
+    }
+
+    @Test
+    void aPersonsRecordIsNeverWrittenOverWithoutAsking() throws ZoneServer.Refusal {
+        change(SHOP);
+        hosts.add("shop." + APEX.ascii());
+        zones.bringUpToDate(domain);
+        assertThat(there.sets()).containsExactly(SHOP);
+        assertThat(zones.view(domain).conflicts()).singleElement().satisfies(c -> {
+            assertThat(c.name()).isEqualTo("shop");
+            assertThat(c.theirs()).containsExactly(SHOP);
+        });
+        assertThatThrownBy(() -> zones.yieldAt(domain, "www")).hasMessageContaining("Nothing is in the way");
+        assertThat(zones.yieldAt(domain, "shop").conflicts()).isEmpty();
+        assertThat(there.sets()).extracting(RecordSet::type).containsExactly("CNAME");
+    }
+
+    @Test
+    void whatSomeoneChangedMeanwhileIsNotWrittenOver() {
+        change(MAIL);
+        long seen = serial;
+        someoneElseChanges(MAIL, SHOP);
+        assertThatThrownBy(() -> asMarta(() -> zones.change(domain, List.of(), seen)))
+                .hasMessageContaining("changed by someone in the meantime");
+        assertThat(there.sets()).hasSize(2);
+        assertThat(zones.view(domain).undoable())
+                .as("what was undone would not be the last change")
+                .isFalse();
+        assertThatThrownBy(() -> asMarta(() -> zones.undo(domain))).hasMessageContaining("no change to undo");
+    }
+
+    @Test
+    void aChangeBetweenTheLookAndTheUpdateIsNoticedByTheServer() throws ZoneServer.Refusal {
+        doThrow(new ZoneServer.Refusal(Failure.CHANGED, null)).when(server).change(any(), any());
+        assertThatThrownBy(() -> change(MAIL)).hasMessageContaining("changed by someone in the meantime");
+        assertThat(there.sets()).isEmpty();
+    }
+
+    @Test
+    void theLastChangeIsTakenBackAndTheTakingBackToo() {
+        change(MAIL);
+        change(MAIL, SHOP);
+        assertThat(asMarta(() -> zones.undo(domain)).zone().sets()).containsExactly(MAIL);
+        assertThat(asMarta(() -> zones.undo(domain)).zone().sets()).containsExactlyInAnyOrder(MAIL, SHOP);
+        assertThat(rows.noted()).hasSize(4).allMatch(n -> n.startsWith("ZONE_CHANGED"));
+    }
+
+    @Test
+    void wrongRecordsAreNotSent() throws ZoneServer.Refusal {
+        RecordSet wrong = new RecordSet("@", "CNAME", 3600, List.of("x.example."));
+        assertThat(zones.review(domain, List.of(wrong)).verdict().faults()).isNotEmpty();
+        assertThatThrownBy(() -> change(wrong)).isInstanceOf(Problem.class).hasMessageContaining("Nothing was changed");
+        verify(server, never()).change(any(), any());
+    }
+
+    @ParameterizedTest
+    @CsvSource({"NO_ANSWER,does not answer", "WRONG_KEY,does not know our key", "FAILED,says that it failed"})
+    void whileTheServerDoesNotAnswerTheCopyIsShownAndNothingIsChanged(Failure failure, String words)
+            throws ZoneServer.Refusal {
+        change(MAIL);
+        serverSays(failure);
+        Zones.View view = zones.view(domain);
+        assertThat(view.silent()).hasValueSatisfying(s -> assertThat(s).contains(words));
+        assertThat(view.zone().sets()).containsExactly(MAIL);
+        assertThatThrownBy(() -> change(SHOP)).hasMessageContainingAll(words, "Nothing was changed");
+        assertThatThrownBy(() -> zones.bringUpToDate(domain)).isInstanceOf(ZoneServer.Refusal.class);
+    }
+
+    @Test
+    void aZoneThatTheServerNeverAnsweredForIsNotMadeUp() throws ZoneServer.Refusal {
+        serverSays(Failure.NO_ANSWER);
+        assertThatThrownBy(() -> zones.view(domain)).hasMessageContaining("has not been set up yet");
+    }
+
+    @Test
+    void aZoneThatIsNotThereIsMade() throws ZoneServer.Refusal {
+        when(server.transfer(APEX))
+                .thenThrow(new ZoneServer.Refusal(Failure.NO_ZONE, null))
+                .thenAnswer(call -> new ZoneServer.Transferred(there, serial));
+        assertThat(zones.view(domain).zone().sets()).isEmpty();
+        verify(server).create(APEX);
+    }
+
+    @Test
+    void aZoneThatIsNotKeptHereIsNotTouched() throws ZoneServer.Refusal {
+        rows.rows.get(domain.id()).hosted = false;
+        Domain elsewhere = rows.rows.get(domain.id()).toDomain();
+        assertThatThrownBy(() -> zones.view(elsewhere)).hasMessageContaining("is not kept here");
+        zones.bringUpToDate(elsewhere);
+        verify(server, never()).transfer(any());
+    }
+}

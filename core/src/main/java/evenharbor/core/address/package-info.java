@@ -1,7 +1,0 @@
-/**
- * Addresses of sites: reading what was typed, who may have what, roles and what follows from changing them, the ladder
- * of steps until visitors arrive, and what a change of name touches. Entry points:
- * {@link evenharbor.core.address.AddressReader}, {@link evenharbor.core.address.SiteAddresses} and
- * {@link evenharbor.core.address.Ladder}.
- */
-package evenharbor.core.address;

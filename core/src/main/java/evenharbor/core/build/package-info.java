@@ -1,4 +1,0 @@
-/**
- * From the files of a version to the files that visitors get: same input, same bytes. Entry point: {@link evenharbor.core.build.Builder}.
- */
-package evenharbor.core.build;

@@ -1,4 +1,0 @@
-/**
- * What may come into a draft: path names, limits and the findings about a folder or ZIP before anything is stored. Entry point: {@link evenharbor.core.draft.Intake}.
- */
-package evenharbor.core.draft;

@@ -1,0 +1,2 @@
+/** What visitors of this harbor meet. */
+package evenharbor.core.harbor;

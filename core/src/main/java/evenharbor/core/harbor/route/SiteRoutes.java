@@ -1,0 +1,204 @@
+package evenharbor.core.harbor.route;
+
+import evenharbor.core.what.build.Pin;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
+import evenharbor.core.where.redirect.Match;
+import evenharbor.core.where.redirect.RedirectStatus;
+import evenharbor.core.where.redirect.Redirects;
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** One site's build, made ready for answering: request path to decision. Immutable. */
+public final class SiteRoutes implements Answer {
+
+    private static final int SMALL_SITE = 500;
+
+    /** The most earlier builds whose assets stay reachable for pages still being loaded. */
+    private static final int MOST_EARLIER = 8;
+
+    /**
+     * How a site is served.
+     *
+     * @param preview whether it is a preview: never kept by anyone, never indexed
+     * @param listed whether search engines may list it
+     * @param main the URL to name as canonical, without a slash at its end; empty when it is the one asked
+     * @param base the path it is mounted at, without a slash at its end; empty for a whole host name
+     */
+    public record Manner(boolean preview, boolean listed, String main, String base) {
+
+        /** At a whole host name, its own canonical address. */
+        public Manner(boolean preview, boolean listed) {
+            this(preview, listed, "", "");
+        }
+    }
+
+    private record Earlier(Map<String, Decision.Serve> lasting, long untilSecond) {}
+
+    private final String id;
+    private final Manner manner;
+    private final Map<String, Decision> decisions;
+    private final Map<String, Decision> settled;
+    private final Redirects redirects;
+    private final Map<String, Decision.Serve> lasting;
+    private final Decision.Missing missing;
+    private final List<Earlier> earlier;
+
+    private SiteRoutes(
+            String id,
+            Manner manner,
+            Map<String, Decision> decisions,
+            Map<String, Decision> settled,
+            Redirects redirects,
+            Map<String, Decision.Serve> lasting,
+            Decision.Missing missing,
+            List<Earlier> earlier) {
+        this.id = id;
+        this.manner = manner;
+        this.decisions = decisions;
+        this.settled = settled;
+        this.redirects = redirects;
+        this.lasting = lasting;
+        this.missing = missing == null ? new Decision.Missing(Optional.empty(), this) : missing;
+        this.earlier = earlier;
+    }
+
+    /** The routes of a build without redirects, for what is not counted. */
+    public static SiteRoutes of(Manifest build, Manner manner) {
+        return of("", build, manner, Redirects.NONE);
+    }
+
+    /**
+     * The routes of a build.
+     *
+     * @param id the site's id, under which visits are counted; empty when they are not
+     */
+    public static SiteRoutes of(String id, Manifest build, Manner manner, Redirects redirects) {
+        int capacity = build.count() * 2 + 16;
+        Map<String, Decision> decisions = new HashMap<>(capacity);
+        Map<String, Decision.Serve> lasting = new HashMap<>(capacity);
+        SiteRoutes shell = new SiteRoutes(id, manner, Map.of(), Map.of(), Redirects.NONE, Map.of(), null, List.of());
+        build.files().forEach((path, file) -> {
+            String at = shared("/" + path, build);
+            Decision.Serve serve = new Decision.Serve(file, false, shell);
+            decisions.put(at, serve);
+            lasting.put(at, new Decision.Serve(file, true, shell));
+            if (at.endsWith("/index.html")) {
+                String folder = shared(at.substring(0, at.length() - "index.html".length()), build);
+                decisions.put(folder, serve);
+                if (folder.length() > 1) {
+                    String bare = folder.substring(0, folder.length() - 1);
+                    decisions.putIfAbsent(
+                            bare, new Decision.Forward(encoded(manner.base() + folder), 301, true, Optional.empty()));
+                }
+            }
+        });
+        Decision.Missing missing = new Decision.Missing(build.at("404.html"), shell);
+        return new SiteRoutes(
+                id, manner, decisions, settled(decisions, redirects), redirects, lasting, missing, List.of());
+    }
+
+    /** What no redirect changes, whatever is asked with it. */
+    private static Map<String, Decision> settled(Map<String, Decision> decisions, Redirects redirects) {
+        if (redirects.isEmpty()) {
+            return decisions;
+        }
+        Map<String, Decision> settled = new HashMap<>(decisions);
+        settled.keySet().removeIf(path -> redirects.candidates(path).stream().anyMatch(rule -> !rule.pagesFirst()));
+        return settled;
+    }
+
+    /**
+     * The same routes, with the assets of the build before still reachable under their pinned addresses until a second,
+     * for the pages of that build that are still being loaded.
+     */
+    public SiteRoutes after(SiteRoutes before, long nowSecond, long untilSecond) {
+        List<Earlier> kept = new ArrayList<>();
+        kept.add(new Earlier(before.lasting, untilSecond));
+        before.earlier.stream()
+                .filter(e -> e.untilSecond() > nowSecond && e.lasting() != lasting)
+                .limit(MOST_EARLIER - 1L)
+                .forEach(kept::add);
+        return new SiteRoutes(id, manner, decisions, settled, redirects, lasting, missing, List.copyOf(kept));
+    }
+
+    /** How the site is served. */
+    public Manner manner() {
+        return manner;
+    }
+
+    /** The site's id; empty when its visits are not counted. */
+    public String id() {
+        return id;
+    }
+
+    /** What is decided for a path without a pin, where no redirect comes before. */
+    Map<String, Decision> decisions() {
+        return settled;
+    }
+
+    /** What the site decides where the path alone did not settle it. */
+    Decision decide(VisitorRequest request) {
+        Decision.Serve pinned = request.pin().isEmpty() ? null : pinned(request);
+        if (pinned != null) {
+            return pinned;
+        }
+        Decision page = decisions.get(request.path());
+        Optional<Match> match = redirects.at(request.path(), request.query(), request.second());
+        if (match.isPresent() && (page == null || !match.get().rule().pagesFirst())) {
+            return redirected(match.get());
+        }
+        return page == null ? missing : page;
+    }
+
+    private Decision redirected(Match match) {
+        Decision.Followed by =
+                new Decision.Followed(missing.site(), match.rule().id());
+        if (match.rule().status() == RedirectStatus.GONE) {
+            return new Decision.Gone(missing.page(), by);
+        }
+        String location =
+                match.location().startsWith("/") ? encoded(manner.base()) + match.location() : match.location();
+        return new Decision.Forward(location, match.rule().status().code(), false, Optional.of(by));
+    }
+
+    private Decision.Serve pinned(VisitorRequest request) {
+        String pin = request.pin();
+        Decision.Serve now = lasting.get(request.path());
+        if (now != null && Pin.names(pin, now.file())) {
+            return now;
+        }
+        for (Earlier build : earlier) {
+            Decision.Serve then =
+                    build.untilSecond() > request.second() ? build.lasting().get(request.path()) : null;
+            if (then != null && Pin.names(pin, then.file())) {
+                return then;
+            }
+        }
+        return null;
+    }
+
+    /** The files served, for tests and lists: request path to file. */
+    public Optional<FileEntry> at(String path) {
+        return decisions.get(path) instanceof Decision.Serve serve ? Optional.of(serve.file()) : Optional.empty();
+    }
+
+    /** Small sites share most of their paths: one string for all of them stays near the processor. */
+    private static String shared(String path, Manifest build) {
+        return build.count() <= SMALL_SITE ? path.intern() : path;
+    }
+
+    /** A decoded path as it is written in a URL (RFC 3986). */
+    public static String encoded(String path) {
+        try {
+            return new URI(null, null, path, null).toASCIIString();
+        } catch (URISyntaxException e) {
+            throw new IllegalArgumentException("Not a path: " + path, e);
+        }
+    }
+}

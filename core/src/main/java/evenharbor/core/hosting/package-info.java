@@ -1,0 +1,2 @@
+/** Copies of sites at hosts elsewhere. */
+package evenharbor.core.hosting;

@@ -1,6 +1,0 @@
-/**
- * Redirects of a site: rules that send one path to another page. {@link evenharbor.core.redirect.Redirects} is the
- * compiled set with its one meaning, {@link evenharbor.core.redirect.RedirectFindings} what makes no sense in it,
- * {@link evenharbor.core.redirect.RedirectReader} how rules are read as typed.
- */
-package evenharbor.core.redirect;

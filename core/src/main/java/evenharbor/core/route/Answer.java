@@ -1,4 +1,0 @@
-package evenharbor.core.route;
-
-/** What answers at a host name, or at a path under one. */
-public sealed interface Answer permits SiteRoutes, Onward {}

@@ -1,0 +1,207 @@
+package evenharbor.core.what.build;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jsoup.nodes.Document;
+import org.jsoup.nodes.Element;
+import org.jsoup.nodes.Range;
+import org.jsoup.parser.Parser;
+
+/** Finds what a page loads besides itself (pictures, styles, scripts, fonts, sounds) and where it leads. */
+final class HtmlReferences {
+
+    private static final Map<String, Set<String>> LOADING = Map.ofEntries(
+            Map.entry("img", Set.of("src")),
+            Map.entry("source", Set.of("src")),
+            Map.entry("video", Set.of("src", "poster")),
+            Map.entry("audio", Set.of("src")),
+            Map.entry("track", Set.of("src")),
+            Map.entry("input", Set.of("src")),
+            Map.entry("image", Set.of("href", "xlink:href")),
+            Map.entry("script", Set.of("src")),
+            Map.entry("link", Set.of("href")));
+
+    private static final Map<String, Set<String>> LEADING = Map.ofEntries(
+            Map.entry("a", Set.of("href", "xlink:href")),
+            Map.entry("area", Set.of("href")),
+            Map.entry("base", Set.of("href")),
+            Map.entry("use", Set.of("href", "xlink:href")),
+            Map.entry("form", Set.of("action")),
+            Map.entry("button", Set.of("formaction")),
+            Map.entry("input", Set.of("formaction")),
+            Map.entry("iframe", Set.of("src")),
+            Map.entry("frame", Set.of("src")),
+            Map.entry("embed", Set.of("src")),
+            Map.entry("object", Set.of("data")),
+            Map.entry("body", Set.of("background")),
+            Map.entry("blockquote", Set.of("cite")),
+            Map.entry("q", Set.of("cite")));
+
+    /** The URL in the content of a refresh (HTML, section 4.2.5.3). */
+    private static final Pattern REFRESH =
+            Pattern.compile("^\\s*[\\d.]+\\s*[;,]\\s*(?:url\\s*=\\s*)?['\"]?(?<url>[^'\"]+)", Pattern.CASE_INSENSITIVE);
+
+    private static final Set<String> LOADING_RELATIONS =
+            Set.of("stylesheet", "icon", "preload", "apple-touch-icon", "mask-icon");
+
+    private static final Set<String> OTHER_LOADING_RELATIONS =
+            Set.of("preload", "modulepreload", "prefetch", "manifest");
+
+    private static final Pattern CANDIDATE = Pattern.compile("[^\\s,][^\\s]*[^\\s,]|[^\\s,]");
+
+    private HtmlReferences() {}
+
+    /** The references of a page, in the order they stand. In a page that sets its own base nothing counts as loaded. */
+    static List<Reference> in(String html) {
+        Document page = Parser.htmlParser().setTrackPosition(true).parseInput(html, "");
+        boolean ownBase = page.selectFirst("base[href]") != null;
+        List<Reference> found = new ArrayList<>();
+        for (Element element : page.getAllElements()) {
+            String name = element.normalName();
+            for (String attribute : LOADING.getOrDefault(name, Set.of())) {
+                if (element.hasAttr(attribute)) {
+                    addUrl(html, valueOf(element, attribute), loads(element), use(element, attribute), found);
+                }
+            }
+            for (String attribute : LEADING.getOrDefault(name, Set.of())) {
+                if (element.hasAttr(attribute)) {
+                    addUrl(html, valueOf(element, attribute), false, use(element, attribute), found);
+                }
+            }
+            if (element.hasAttr("srcset")) {
+                addCandidates(html, valueOf(element, "srcset"), use(element, "srcset"), found);
+            }
+            if (element.hasAttr("style")) {
+                addCss(html, valueOf(element, "style"), inert(element), found);
+            }
+            if (name.equals("style")) {
+                element.dataNodes().forEach(data -> addCss(html, data.sourceRange(), inert(element), found));
+            }
+            if (name.equals("meta") && element.attr("http-equiv").equalsIgnoreCase("refresh")) {
+                addRefresh(html, valueOf(element, "content"), found);
+            }
+        }
+        found.sort(Comparator.comparingInt(Reference::start));
+        return ownBase
+                ? found.stream()
+                        .map(r -> new Reference(r.start(), r.end(), r.url(), false, r.use()))
+                        .toList()
+                : found;
+    }
+
+    private static void addRefresh(String html, Range range, List<Reference> found) {
+        if (range.isTracked()) {
+            Matcher refresh = REFRESH.matcher(html.substring(range.startPos(), range.endPos()));
+            if (refresh.find()) {
+                int start = range.startPos() + refresh.start("url");
+                found.add(new Reference(
+                        start, range.startPos() + refresh.end("url"), refresh.group("url"), false, Reference.Use.LINK));
+            }
+        }
+    }
+
+    private static boolean loads(Element element) {
+        return switch (element.normalName()) {
+            // A module pinned here and imported unpinned elsewhere would run twice.
+            case "script" -> !element.attr("type").toLowerCase(Locale.ROOT).contains("module");
+            case "link" ->
+                LOADING_RELATIONS.stream()
+                        .anyMatch(List.of(
+                                element.attr("rel").toLowerCase(Locale.ROOT).split("\\s+"))::contains);
+            default -> true;
+        };
+    }
+
+    private static Range valueOf(Element element, String attribute) {
+        return element.attributes().sourceRange(attribute).valueRange();
+    }
+
+    private static void addUrl(String html, Range range, boolean loads, Reference.Use use, List<Reference> found) {
+        if (range.isTracked()) {
+            String raw = html.substring(range.startPos(), range.endPos());
+            String url = raw.strip();
+            int start = range.startPos() + raw.indexOf(url);
+            found.add(new Reference(start, start + url.length(), url, loads, use));
+        }
+    }
+
+    /** The URLs of a {@code srcset}: the first word of each candidate (HTML, section 4.8.4.2.1). */
+    private static void addCandidates(String html, Range range, Reference.Use use, List<Reference> found) {
+        if (!range.isTracked()) {
+            return;
+        }
+        Matcher words = CANDIDATE.matcher(html).region(range.startPos(), range.endPos());
+        boolean expectUrl = true;
+        while (words.find()) {
+            String word = words.group();
+            if (expectUrl) {
+                found.add(new Reference(words.start(), words.end(), word, true, use));
+            }
+            int behind = words.end();
+            expectUrl = behind < range.endPos()
+                    && html.substring(behind, range.endPos()).stripLeading().startsWith(",");
+        }
+    }
+
+    private static void addCss(String html, Range range, boolean inert, List<Reference> found) {
+        if (range.isTracked()) {
+            CssReferences.in(html.substring(range.startPos(), range.endPos()), range.startPos()).stream()
+                    .map(r -> inert ? new Reference(r.start(), r.end(), r.url(), r.loads(), Reference.Use.INERT) : r)
+                    .forEach(found::add);
+        }
+    }
+
+    /** Whether it stands where nothing is loaded from, unless a script takes it out of there. */
+    private static boolean inert(Element element) {
+        return element.closest("template") != null;
+    }
+
+    private static Reference.Use use(Element element, String attribute) {
+        if (inert(element)) {
+            return Reference.Use.INERT;
+        }
+        if (attribute.equals("srcset")) {
+            return Reference.Use.PICTURE_SET;
+        }
+        return switch (element.normalName()) {
+            case "script" -> runs(element) ? Reference.Use.SCRIPT : Reference.Use.INERT;
+            case "link" -> ofLink(element);
+            case "img", "image", "body" -> Reference.Use.PICTURE;
+            case "input" -> attribute.equals("src") ? Reference.Use.PICTURE : Reference.Use.FORM;
+            case "video" -> attribute.equals("poster") ? Reference.Use.PICTURE : Reference.Use.SOUND;
+            case "audio", "source" -> Reference.Use.SOUND;
+            case "iframe", "frame" -> Reference.Use.FRAME;
+            case "embed", "object" -> Reference.Use.OBJECT;
+            case "form", "button" -> Reference.Use.FORM;
+            case "track", "use" -> Reference.Use.OTHER;
+            case "base" -> Reference.Use.BASE;
+            default -> Reference.Use.LINK;
+        };
+    }
+
+    /** Whether it is a script, rather than a block of data (HTML, section 4.12.1). */
+    private static boolean runs(Element script) {
+        String type = script.attr("type").strip().toLowerCase(Locale.ROOT);
+        return type.isEmpty() || type.equals("module") || type.contains("javascript") || type.contains("ecmascript");
+    }
+
+    private static Reference.Use ofLink(Element link) {
+        Set<String> relations = Set.copyOf(
+                List.of(link.attr("rel").strip().toLowerCase(Locale.ROOT).split("\\s+")));
+        if (relations.contains("stylesheet")) {
+            return Reference.Use.STYLE;
+        }
+        if (relations.contains("icon") || relations.contains("apple-touch-icon") || relations.contains("mask-icon")) {
+            return Reference.Use.PICTURE;
+        }
+        return relations.stream().anyMatch(OTHER_LOADING_RELATIONS::contains)
+                ? Reference.Use.OTHER
+                : Reference.Use.LINK;
+    }
+}

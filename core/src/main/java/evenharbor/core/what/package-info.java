@@ -1,0 +1,2 @@
+/** What a site is: files taken in, manifests, what changed, builds. */
+package evenharbor.core.what;

@@ -1,0 +1,291 @@
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { setHarborNow } from './harborClock';
+import { api, dataOf } from './client';
+import { Problem } from './problem';
+
+export const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => !(error instanceof Problem) && count < 2,
+    },
+  },
+});
+
+/** The keys answers are kept under; everything about one site begins alike. */
+export const keys = {
+  session: ['session'] as const,
+  sites: ['sites'] as const,
+  site: (id: string) => ['site', id] as const,
+  domains: ['domains'] as const,
+  zone: (id: string) => ['zone', id] as const,
+  certificates: ['certificates'] as const,
+  practice: ['practice'] as const,
+  hosts: ['hosts'] as const,
+  part: (id: string, part: string, ...more: unknown[]) => ['site', id, part, ...more] as const,
+};
+
+/** How a certificate stands while an order is open or about to be. */
+const UNDER_WAY = ['WANTED', 'ORDERING', 'RENEWING', 'BLOCKED'];
+
+const at = (siteId: string) => ({ params: { path: { siteId } } });
+
+export const useSession = () =>
+  useQuery({ queryKey: keys.session, queryFn: () => dataOf(api.GET('/api/session')), staleTime: Infinity });
+
+export const useSites = () =>
+  useQuery({ queryKey: keys.sites, queryFn: () => dataOf(api.GET('/api/sites')) });
+
+export const useSite = (id: string) =>
+  useQuery({ queryKey: keys.site(id), queryFn: () => dataOf(api.GET('/api/sites/{siteId}', at(id))) });
+
+export const useDraft = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'draft'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/draft', at(id))),
+  });
+
+export const useReview = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'changes'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/changes', at(id))),
+  });
+
+export const useVersions = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'versions'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/versions', at(id))),
+  });
+
+export const useActivities = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'activities'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/activities', at(id))),
+  });
+
+export const usePast = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'past'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/past', at(id))),
+  });
+
+export const usePeople = () =>
+  useQuery({ queryKey: ['people'], queryFn: () => dataOf(api.GET('/api/people')) });
+
+/** The redirects of a site, with what makes no sense in them. */
+export const useRedirects = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'redirects'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/redirects', at(id))),
+  });
+
+/** How often each redirect was followed. */
+export const useRedirectUses = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'redirect-uses'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/redirects/uses', at(id))),
+  });
+
+/** The pages of the draft by request path, with their titles. */
+export const usePages = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'pages'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/redirects/pages', at(id))),
+  });
+
+export const useMissed = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'missed'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/missed-visits', at(id))),
+  });
+
+/** The address of a preview of the draft (null) or of a version. */
+export const usePreview = (id: string, version: number | null, enabled = true) =>
+  useQuery({
+    queryKey: keys.part(id, 'preview', version),
+    queryFn: () => dataOf(api.POST('/api/sites/{siteId}/previews', { ...at(id), body: { version } })),
+    staleTime: version === null ? 5_000 : 600_000,
+    enabled,
+  });
+
+/** What a typed address would mean; answered while typing, an outdated question is cancelled. */
+export const useSense = (id: string, typed: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'sense', typed),
+    queryFn: ({ signal }) =>
+      dataOf(
+        api.GET('/api/sites/{siteId}/addresses/sense', {
+          params: { path: { siteId: id }, query: { typed } },
+          signal,
+        }),
+      ),
+    enabled: typed.trim() !== '',
+    staleTime: 2_000,
+  });
+
+/** The HTTPS of a site's addresses; asked again soon while something is under way. */
+export const useHttps = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'https'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/https', at(id))),
+    refetchInterval: (query) =>
+      query.state.data?.some((a) => a.https !== null && UNDER_WAY.includes(a.https.state)) ? 2_500 : 60_000,
+  });
+
+/** What a site's pages load by plain HTTP. */
+export const useOutlook = (id: string, enabled: boolean) =>
+  useQuery({
+    queryKey: keys.part(id, 'outlook'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/https/outlook', at(id))),
+    enabled,
+  });
+
+/** All names of the account with HTTPS. */
+export const useCertificates = () =>
+  useQuery({ queryKey: keys.certificates, queryFn: () => dataOf(api.GET('/api/certificates')) });
+
+/** Where a site is live; asked again soon while something is under way. */
+export const useWhere = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'where'),
+    queryFn: async () => {
+      const where = await dataOf(api.GET('/api/sites/{siteId}/where', at(id)));
+      setHarborNow(where.now);
+      return where;
+    },
+    refetchInterval: (query) =>
+      query.state.data?.addresses.some((a) => a.state !== 'OK' || a.askedAt === null) ? 2_500 : 30_000,
+  });
+
+export const useImpact = (id: string, addressId: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'impact', addressId),
+    queryFn: () =>
+      dataOf(
+        api.GET('/api/sites/{siteId}/addresses/{id}/impact', {
+          params: { path: { siteId: id, id: addressId } },
+        }),
+      ),
+  });
+
+export const usePlaces = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'places'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/places', at(id))),
+  });
+
+export const useDomains = () =>
+  useQuery({
+    queryKey: keys.domains,
+    queryFn: () => dataOf(api.GET('/api/domains')),
+    refetchInterval: 10_000,
+  });
+
+export const useOffers = (typed: string) =>
+  useQuery({
+    queryKey: ['offers', typed],
+    queryFn: ({ signal }) => dataOf(api.GET('/api/domain-offers', { params: { query: { typed } }, signal })),
+    enabled: typed.trim() !== '',
+    staleTime: 10_000,
+  });
+
+export const useZone = (id: string) =>
+  useQuery({
+    queryKey: keys.zone(id),
+    queryFn: () => dataOf(api.GET('/api/domains/{id}/zone', { params: { path: { id } } })),
+  });
+
+/** The hosts of the account; asked again soon while one is tested. */
+export const useHosts = () =>
+  useQuery({
+    queryKey: keys.hosts,
+    queryFn: () => dataOf(api.GET('/api/hosts')),
+    refetchInterval: (query) => (query.state.data?.hosts.some((h) => h.testing) ? 500 : 30_000),
+  });
+
+/** Where on hosts a site is published; asked again soon while work is under way there. */
+export const useDestinations = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'destinations'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/destinations', at(id))),
+    refetchInterval: (query) => (query.state.data?.some((d) => d.job?.state === 'RUNNING') ? 400 : 20_000),
+  });
+
+/** What a publish of a version, or of the draft, would do at a destination. */
+export const usePlan = (siteId: string, destinationId: string, version: number | null, seen: string | null) =>
+  useQuery({
+    queryKey: keys.part(siteId, 'plan', destinationId, version, seen),
+    queryFn: () =>
+      dataOf(
+        api.GET('/api/destinations/{id}/plan', {
+          params: { path: { id: destinationId }, query: version === null ? {} : { version } },
+        }),
+      ),
+    enabled: seen !== null,
+  });
+
+/** The practice hosting companies. */
+export const useHosting = () =>
+  useQuery({
+    queryKey: [...keys.practice, 'hosting'],
+    queryFn: () => dataOf(api.GET('/api/practice/hosting')),
+  });
+
+export const usePractice = () =>
+  useQuery({
+    queryKey: keys.practice,
+    queryFn: async () => {
+      const practice = await dataOf(api.GET('/api/practice'));
+      setHarborNow(practice.now);
+      return practice;
+    },
+    staleTime: 1_000,
+  });
+
+/** Asks anew for everything that shows this site. */
+export async function refreshSite(id: string) {
+  await Promise.all([
+    queries.invalidateQueries({ queryKey: keys.site(id) }),
+    queries.invalidateQueries({ queryKey: keys.sites }),
+    queries.invalidateQueries({ queryKey: keys.certificates }),
+  ]);
+}
+
+/**
+ * Follows what happens, here or on another person's page. Only while the page is in sight: a browser keeps few
+ * connections to one server, and a page left behind must not hold one.
+ */
+export function useLiveEvents() {
+  useEffect(() => {
+    let events: EventSource | undefined;
+    const close = () => {
+      events?.close();
+      events = undefined;
+    };
+    const follow = () => {
+      close();
+      if (document.visibilityState === 'hidden') return;
+      events = new EventSource('/api/events');
+      events.addEventListener('happened', (event) => {
+        const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string };
+        if (siteId === '') {
+          void queries.invalidateQueries({ queryKey: keys.domains });
+          void queries.invalidateQueries({ queryKey: keys.hosts });
+        } else void refreshSite(siteId);
+      });
+    };
+    const back = () => {
+      follow();
+      if (events) void queries.invalidateQueries();
+    };
+    follow();
+    document.addEventListener('visibilitychange', back);
+    window.addEventListener('pagehide', close);
+    return () => {
+      close();
+      document.removeEventListener('visibilitychange', back);
+      window.removeEventListener('pagehide', close);
+    };
+  }, []);
+}

@@ -1,0 +1,97 @@
+import { format, formatDistanceStrict } from 'date-fns';
+import { Copy, ExternalLink } from 'lucide-react';
+import { toast } from 'sonner';
+import { harborNow } from '../api/harborClock';
+
+/** A time in the person's own zone, with how long ago beside it and the exact instant on hover. */
+export function Time({ at, short = false }: { at: string; short?: boolean }) {
+  const time = new Date(at);
+  const ago = formatDistanceStrict(time, harborNow(), { addSuffix: true });
+  return (
+    <time dateTime={at} title={time.toISOString()} className="whitespace-nowrap">
+      {short ? ago : `${format(time, 'd MMM yyyy, HH:mm')} · ${ago}`}
+    </time>
+  );
+}
+
+/** Bytes as people say them. */
+export function sizeText(bytes: number): string {
+  if (bytes < 1000) return `${String(bytes)} B`;
+  const units = ['kB', 'MB', 'GB'];
+  let size = bytes / 1000;
+  let unit = 0;
+  while (size >= 999.5 && unit < units.length - 1) {
+    size /= 1000;
+    unit++;
+  }
+  return `${size < 10 ? size.toFixed(1) : String(Math.round(size))} ${units[unit] ?? ''}`;
+}
+
+/** A number with its noun: "1 change", "4 changes". */
+export const counted = (count: number, noun: string) =>
+  `${count.toLocaleString('en')} ${noun}${count === 1 ? '' : 's'}`;
+
+/** A host name with the part that matters strong and the rest soft. */
+export function HostName({ name }: { name: string }) {
+  const dot = name.indexOf('.');
+  return (
+    <span className="mono [overflow-wrap:anywhere]">
+      <strong className="font-semibold">{dot < 0 ? name : name.slice(0, dot)}</strong>
+      <span className="text-soft">{dot < 0 ? '' : name.slice(dot)}</span>
+    </span>
+  );
+}
+
+/** Copies something that has to stand elsewhere to the letter. */
+export function CopyButton({ text, what }: { text: string; what: string }) {
+  const copy = async () => {
+    await navigator.clipboard.writeText(text);
+    toast(`${what} copied`);
+  };
+  return (
+    <button
+      type="button"
+      onClick={() => void copy()}
+      aria-label={`Copy ${what}`}
+      title={`Copy ${what}`}
+      className="hover:bg-shoal p-1.5"
+    >
+      <Copy size={14} aria-hidden />
+    </button>
+  );
+}
+
+/** A public link, which opens and copies. The only kind of link with a copy button. */
+export function PublicLink({ url, label }: { url: string; label?: string }) {
+  const parsed = new URL(url);
+  const copy = async () => {
+    await navigator.clipboard.writeText(url);
+    toast('Link copied');
+  };
+  return (
+    <span className="inline-flex max-w-full min-w-0 items-center gap-1">
+      <a href={url} target="_blank" rel="noreferrer" className="min-w-0 truncate" title={url}>
+        {label ? <span className="mono">{label}</span> : <HostName name={parsed.hostname} />}
+      </a>
+      <button
+        type="button"
+        onClick={() => void copy()}
+        aria-label={`Copy the link ${url}`}
+        title="Copy link"
+        className="hover:bg-shoal p-1.5"
+      >
+        <Copy size={14} aria-hidden />
+      </button>
+      <a
+        href={url}
+        target="_blank"
+        rel="noreferrer"
+        aria-label={`Open ${url} in a new tab`}
+        title="Open in a new tab"
+        className="hover:bg-shoal p-1.5"
+      >
+        <ExternalLink size={14} aria-hidden />
+      </a>
+    </span>
+  );
+}

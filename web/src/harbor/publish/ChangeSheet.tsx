@@ -1,0 +1,79 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { Schemas } from '../../common/api/client';
+import { usePreview } from '../../common/api/queries';
+import { PageFrame, pageUrl, type Width } from '../../common/ui/Frames';
+import { WidthChoice } from '../../common/ui/WidthChoice';
+import type { SiteView } from '../../what/site/thisSite';
+import { Trouble } from '../../common/ui/Notice';
+import { aboutChange } from './ChangeLedger';
+
+type Change = Schemas['ChangeView'];
+
+/** One change: the page or picture as it is live and as it would be. */
+export function ChangeSheet({ site, change }: { site: SiteView; change: Change }) {
+  const [width, setWidth] = useState<Width>('desktop');
+  const draft = usePreview(site.id, null);
+  const live = usePreview(site.id, site.liveVersion, site.liveVersion !== null);
+  const shows = change.page || /\.(svg|png|jpe?g|gif|webp|avif|ico|txt|css|js|json|pdf)$/i.test(change.path);
+  const before = change.kind === 'ADDED' || site.liveVersion === null ? undefined : live.data;
+  const after = change.kind === 'REMOVED' ? undefined : draft.data;
+  return (
+    <>
+      <h2 className="mono text-lg [overflow-wrap:anywhere]">{change.path}</h2>
+      <p className="text-soft mb-3">
+        {aboutChange(change)}
+        {change.from !== null && (
+          <>
+            {' '}
+            from <span className="mono">{change.from}</span>
+          </>
+        )}
+      </p>
+      <Trouble error={draft.error ?? live.error} />
+      {shows && (
+        <>
+          <div className="mb-3 flex flex-wrap items-center gap-4">
+            <WidthChoice width={width} onChange={setWidth} />
+            {change.kind !== 'REMOVED' && (
+              <Link to={`/sites/${site.id}/what?path=${encodeURIComponent(change.path)}`}>
+                Open it in the draft
+              </Link>
+            )}
+          </div>
+          <div className="grid grid-cols-2 gap-4">
+            <figure className="min-w-0">
+              <figcaption className="text-soft mb-1">Before</figcaption>
+              {before ? (
+                <PageFrame
+                  title="Before"
+                  url={pageUrl(before.url, change.from ?? change.path)}
+                  width={width}
+                  height={440}
+                />
+              ) : (
+                <Nothing words="Not there before" />
+              )}
+            </figure>
+            <figure className="min-w-0">
+              <figcaption className="text-soft mb-1">After</figcaption>
+              {after ? (
+                <PageFrame title="After" url={pageUrl(after.url, change.path)} width={width} height={440} />
+              ) : (
+                <Nothing words="Not there any more" />
+              )}
+            </figure>
+          </div>
+        </>
+      )}
+    </>
+  );
+}
+
+function Nothing({ words }: { words: string }) {
+  return (
+    <div className="hatched border-water grid h-40 place-items-center border">
+      <span className="bg-paper px-2">{words}</span>
+    </div>
+  );
+}

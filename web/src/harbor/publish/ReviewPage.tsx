@@ -1,0 +1,183 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { api, dataOf } from '../../common/api/client';
+import { refreshSite, useDraft, useReview } from '../../common/api/queries';
+import { WhatNav } from '../../what/draft/WhatNav';
+import { useThisSite } from '../../what/site/thisSite';
+import { Button } from '../../common/ui/Button';
+import { Check } from '../../common/ui/Check';
+import { Flag } from '../../common/ui/Flag';
+import { Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Panes } from '../../common/ui/Panes';
+import { counted } from '../../common/ui/Words';
+import { ChangeLedger } from './ChangeLedger';
+import { ChangeSheet } from './ChangeSheet';
+import { NowLive } from './NowLive';
+import { ProposedRedirects } from './ProposedRedirects';
+import { PublishProgress } from './PublishProgress';
+import { SendAnyway } from './SendAnyway';
+
+/** What a publish would change for visitors, and the publish itself. */
+export function ReviewPage() {
+  const site = useThisSite();
+  const review = useReview(site.id);
+  const draft = useDraft(site.id);
+  const [search] = useSearchParams();
+  const [heldBack, setHeldBack] = useState<Set<string>>(new Set());
+  const [anyway, setAnyway] = useState<Set<string>>(new Set());
+  const [declined, setDeclined] = useState<Set<string>>(new Set());
+  const [rights, setRights] = useState(false);
+  const [key, setKey] = useState(newKey);
+  const [finished, setFinished] = useState(false);
+  const publish = useMutation({
+    mutationFn: (draftRevision: number) =>
+      dataOf(
+        api.POST('/api/sites/{siteId}/publications', {
+          params: { path: { siteId: site.id }, header: { 'Idempotency-Key': key } },
+          body: {
+            heldBack: [...heldBack],
+            sentAnyway: [...anyway],
+            declinedRedirects: [...declined],
+            rightsConfirmed: rights,
+            draftRevision,
+          },
+        }),
+      ),
+    onError: async () => {
+      setKey(newKey());
+      await refreshSite(site.id);
+    },
+  });
+  if (!review.data || !draft.data) {
+    return (
+      <>
+        <WhatNav />
+        {review.error ? <Trouble error={review.error} /> : <Loading />}
+      </>
+    );
+  }
+  const { changes, rightsConfirmed, draftRevision } = review.data;
+  const going = changes.filter((c) => !heldBack.has(c.path)).length;
+  // A page that is held back does not move, so its old link needs nothing.
+  const held = new Set([...heldBack].map((path) => `/${path}`.replace(/\/index\.html$/, '/')));
+  const nothing = going === 0 && anyway.size === 0;
+  const chosen =
+    changes.find((c) => c.path === search.get('path')) ?? changes.find((c) => c.page) ?? changes[0];
+  const started = publish.data;
+  return (
+    <>
+      <WhatNav />
+      {started && (
+        <PublishProgress
+          publication={started}
+          onEnd={(done) => {
+            setKey(newKey());
+            setHeldBack(new Set());
+            setAnyway(new Set());
+            setDeclined(new Set());
+            setFinished(done);
+            if (done) publish.reset();
+            void refreshSite(site.id);
+          }}
+        />
+      )}
+      {finished && !started && <NowLive site={site} />}
+      {changes.length === 0 && !finished && !started && (
+        <Empty
+          title={site.files === 0 ? 'There is nothing to publish yet' : 'Nothing differs from what is live'}
+        >
+          <p>
+            {site.files === 0 ? (
+              <Link to={`/sites/${site.id}/what`}>Bring in pages first.</Link>
+            ) : (
+              'Edit the draft, and what changed is listed here before it goes out.'
+            )}
+          </p>
+        </Empty>
+      )}
+      {(changes.length > 0 || (site.files > 0 && !finished)) && (
+        <Panes
+          label="Changes"
+          ledger={
+            <>
+              <div className="border-ink mb-3 border-2 p-3">
+                <div className="flex items-center gap-3">
+                  <Flag flag={site.flag} size={48} />
+                  <div>
+                    <p className="font-medium">
+                      {site.title}: {counted(going, 'change')} to publish
+                      {heldBack.size > 0 && `, ${String(heldBack.size)} held back`}
+                      {anyway.size > 0 && `, ${String(anyway.size)} sent anyway`}
+                    </p>
+                    <p className="text-soft">
+                      {site.liveVersion === null
+                        ? 'It has not been live before.'
+                        : `Compared with version ${String(site.liveVersion)}, ${site.live ? 'which is live' : 'live last'}.`}
+                    </p>
+                  </div>
+                </div>
+                {site.addresses.length === 0 ? (
+                  <p className="mt-3">
+                    This site has no address yet.{' '}
+                    <Link to={`/sites/${site.id}/where`}>Choose an address</Link>, then publish.
+                  </p>
+                ) : (
+                  <div className="mt-3 flex flex-col gap-3">
+                    {!rightsConfirmed && (
+                      <Check checked={rights} onChange={setRights}>
+                        The content is ours to publish: we made it, or we have leave to use it. (Asked once
+                        for each site.)
+                      </Check>
+                    )}
+                    <div>
+                      <Button
+                        kind="primary"
+                        busy={publish.isPending || started?.state === 'RUNNING'}
+                        disabled={nothing || (!rightsConfirmed && !rights)}
+                        onClick={() => {
+                          setFinished(false);
+                          publish.mutate(draftRevision);
+                        }}
+                      >
+                        {nothing
+                          ? 'Nothing to publish'
+                          : going > 0
+                            ? `Publish ${counted(going, 'change')}`
+                            : `Send ${counted(anyway.size, 'file')} anyway`}
+                      </Button>
+                    </div>
+                  </div>
+                )}
+                <Trouble error={publish.error} />
+              </div>
+              <ProposedRedirects
+                proposals={review.data.redirects.filter((p) => !held.has(p.to))}
+                declined={declined}
+                onDecline={setDeclined}
+              />
+              <ChangeLedger
+                changes={changes}
+                heldBack={heldBack}
+                onHold={setHeldBack}
+                selected={chosen?.path ?? ''}
+              />
+              <SendAnyway files={draft.data.files} changed={changes} chosen={anyway} onChoose={setAnyway} />
+            </>
+          }
+          sheet={
+            chosen ? (
+              <ChangeSheet site={site} change={chosen} />
+            ) : (
+              <p className="text-soft">Select a change to see it beside what is live.</p>
+            )
+          }
+        />
+      )}
+    </>
+  );
+}
+
+function newKey() {
+  return Math.random().toString(36).slice(2) + Date.now().toString(36);
+}

@@ -1,0 +1,96 @@
+import { Link, useParams } from 'react-router';
+import { WhereNav } from '../../where/address/WhereNav';
+import { useDestinations } from '../../common/api/queries';
+import { useThisSite, type SiteView } from '../../what/site/thisSite';
+import { Diamond, Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Panes } from '../../common/ui/Panes';
+import { DestinationSheet } from './DestinationSheet';
+import { NewDestination } from './NewDestination';
+import { PublishBehind } from './PublishBehind';
+import { behind, holds, place, type Destination } from './words';
+
+/** Where on hosts elsewhere a site is published. */
+export function DestinationsPage() {
+  const site = useThisSite();
+  const { destinationId } = useParams();
+  const destinations = useDestinations(site.id);
+  const chosen = destinations.data?.find((d) => d.id === destinationId);
+  return (
+    <>
+      <WhereNav />
+      <Trouble error={destinations.error} />
+      {destinations.isPending && <Loading />}
+      {destinations.data && (
+        <Panes
+          label="Destinations"
+          ledger={<Ledger site={site} destinations={destinations.data} chosen={destinationId} />}
+          sheet={
+            chosen ? (
+              <DestinationSheet key={chosen.id} site={site} destination={chosen} />
+            ) : (
+              <NewDestination site={site} />
+            )
+          }
+        />
+      )}
+    </>
+  );
+}
+
+function Ledger({
+  site,
+  destinations,
+  chosen,
+}: {
+  site: SiteView;
+  destinations: Destination[];
+  chosen: string | undefined;
+}) {
+  if (destinations.length === 0) {
+    return (
+      <Empty title="Destinations on hosts go here">
+        <p>
+          This harbor can publish the site to an account at a hosting company too: over SFTP, FTPS or FTP,
+          sending only what changed.
+        </p>
+      </Empty>
+    );
+  }
+  return (
+    <>
+      <div className="mb-2 flex items-baseline justify-between">
+        <h2 className="text-lg">On hosts</h2>
+        <Link to={`/sites/${site.id}/where/hosts`}>Add a destination</Link>
+      </div>
+      <ul className="border-water border-t">
+        {destinations.map((d) => (
+          <li key={d.id}>
+            <Link
+              to={`/sites/${site.id}/where/hosts/${d.id}`}
+              aria-current={d.id === chosen}
+              className="border-water hover:bg-shoal aria-[current=true]:bg-land block border-b px-2 py-2 no-underline"
+            >
+              <span className="mono block [overflow-wrap:anywhere]">{place(d)}</span>
+              <span className="text-soft flex justify-between gap-3 text-[0.93rem]">
+                <span>{[holds(d), behind(d)].filter((w) => w !== '').join(', ')}</span>
+                <span className="whitespace-nowrap">{d.hostName}</span>
+              </span>
+              {d.job?.state === 'RUNNING' && d.job.kind !== 'LOOK' && (
+                <span className="block text-[0.93rem]">
+                  under way: {d.job.filesDone} of {d.job.filesTotal}
+                </span>
+              )}
+              {d.problem !== '' && d.job?.state !== 'RUNNING' && (
+                <span className="flex gap-1.5 text-[0.93rem]">
+                  <Diamond />
+                  {d.problem}
+                </span>
+              )}
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <PublishBehind site={site} destinations={destinations} />
+    </>
+  );
+}

@@ -1,0 +1,157 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, dataOf, tag, type Schemas } from '../../common/api/client';
+import { Problem } from '../../common/api/problem';
+import { keys, queries } from '../../common/api/queries';
+import { Button } from '../../common/ui/Button';
+import { Field } from '../../common/ui/Field';
+import { Trouble } from '../../common/ui/Notice';
+import { formOf, type HostFields } from './fields';
+import { SignInFields } from './SignInFields';
+import { PROTOCOLS, type Host, type Protocol } from './words';
+
+/** What an owner says of a host. Saving it tests it at once. */
+export function HostForm({
+  all,
+  begin,
+  host,
+  onLeave,
+}: {
+  all: Schemas['HostsView'];
+  begin: HostFields;
+  host?: Host;
+  onLeave: () => void;
+}) {
+  const navigate = useNavigate();
+  const [fields, setFields] = useState(begin);
+  const save = useMutation({
+    mutationFn: async () => {
+      const saved = host
+        ? await dataOf(
+            api.PUT('/api/hosts/{id}', {
+              params: { path: { id: host.id }, header: { 'If-Match': tag(host.revision) } },
+              body: formOf(fields),
+            }),
+          )
+        : await dataOf(api.POST('/api/hosts', { body: formOf(fields) }));
+      await dataOf(
+        api.POST('/api/hosts/{id}/tests', {
+          params: { path: { id: saved.id } },
+          body: { makeFolder: false },
+        }),
+      );
+      return saved;
+    },
+    onSuccess: async (saved) => {
+      await queries.invalidateQueries({ queryKey: keys.hosts });
+      void navigate(`/hosts/${saved.id}`);
+      onLeave();
+    },
+  });
+  const problem = (name: string) => (save.error instanceof Problem ? save.error.field(name) : undefined);
+  const text = (name: keyof HostFields) => ({
+    value: String(fields[name]),
+    problem: problem(name),
+    onChange: (e: React.ChangeEvent<HTMLInputElement>) => {
+      setFields({ ...fields, [name]: e.target.value });
+    },
+  });
+  const folder = fields.protocol === 'FOLDER';
+  const known = save.error instanceof Problem && (save.error.body.violations?.length ?? 0) > 0;
+  return (
+    <form
+      autoComplete="off"
+      onSubmit={(e) => {
+        e.preventDefault();
+        save.mutate();
+      }}
+    >
+      <Field label="Name" hint="What you call it, such as the hosting company." {...text('name')} />
+      <fieldset className="mb-3">
+        <legend className="mb-1 font-medium">How files are sent</legend>
+        <div className="flex flex-wrap gap-x-5 gap-y-1">
+          {(Object.keys(PROTOCOLS) as Protocol[])
+            .filter((p) => p !== 'FOLDER' || all.folders.length > 0)
+            .map((protocol) => (
+              <label key={protocol} className="flex min-h-[25px] items-center gap-1.5">
+                <input
+                  type="radio"
+                  className="accent-ink"
+                  name="protocol"
+                  checked={fields.protocol === protocol}
+                  onChange={() => {
+                    setFields({
+                      ...fields,
+                      protocol,
+                      server: protocol === 'FOLDER' ? (all.folders[0] ?? '') : folder ? '' : fields.server,
+                    });
+                  }}
+                />
+                {PROTOCOLS[protocol]}
+              </label>
+            ))}
+        </div>
+      </fieldset>
+      {folder ? (
+        <label className="mb-3 block">
+          <span className="mb-1 block font-medium">Which one</span>
+          <select
+            value={fields.server}
+            className="border-ink bg-paper w-full border px-2 py-1.5"
+            onChange={(e) => {
+              setFields({ ...fields, server: e.target.value });
+            }}
+          >
+            {all.folders.map((f) => (
+              <option key={f}>{f}</option>
+            ))}
+          </select>
+        </label>
+      ) : (
+        <>
+          <div className="grid grid-cols-[1fr_7rem] gap-x-3">
+            <Field label="Server" className="mono" spellCheck={false} {...text('server')} />
+            <Field
+              label="Port"
+              inputMode="numeric"
+              placeholder={fields.protocol === 'SFTP' ? '22' : '21'}
+              {...text('port')}
+            />
+          </div>
+          <SignInFields
+            fields={fields}
+            host={host}
+            problem={problem}
+            onChange={(some) => {
+              setFields({ ...fields, ...some });
+            }}
+          />
+        </>
+      )}
+      <Field
+        label="Folder"
+        className="mono"
+        spellCheck={false}
+        hint="Where pages go. Sites may choose others below it."
+        {...text('folder')}
+      />
+      <Field
+        label="URL of that folder"
+        className="mono"
+        spellCheck={false}
+        hint="Where visitors see it. May stay empty."
+        {...text('url')}
+      />
+      {!known && <Trouble error={save.error} />}
+      <div className="flex flex-wrap gap-2">
+        <Button type="submit" kind="primary" busy={save.isPending}>
+          Save and test
+        </Button>
+        <Button kind="quiet" onClick={onLeave}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,252 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { api, dataOf, tag, type Schemas } from '../../common/api/client';
+import { refreshSite, useDraft } from '../../common/api/queries';
+import { useThisSite } from '../site/thisSite';
+import { SiteSettings } from '../site/SiteSettings';
+import { Button } from '../../common/ui/Button';
+import { Field } from '../../common/ui/Field';
+import { Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Panes } from '../../common/ui/Panes';
+import { counted, sizeText, Time } from '../../common/ui/Words';
+import { DropPlace, ProgressBar } from './DropPlace';
+import { FileLedger } from './FileLedger';
+import { FileSheet } from './FileSheet';
+import { isZip, type FolderFile } from './folder';
+import { takenWords } from './takenWords';
+import { useIntake } from './useIntake';
+import { WhatNav } from './WhatNav';
+
+type DraftView = Schemas['DraftView'];
+
+export function DraftPage() {
+  const site = useThisSite();
+  const draft = useDraft(site.id);
+  const [search] = useSearchParams();
+  const selected = search.get('path') ?? '';
+  if (!draft.data) return draft.error ? <Trouble error={draft.error} /> : <Loading />;
+  return (
+    <>
+      <WhatNav />
+      <Panes
+        label="Files of the draft"
+        ledger={
+          <>
+            <TakeIn key={site.id} siteId={site.id} draft={draft.data} />
+            {draft.data.count > 0 && <FileLedger files={draft.data.files} selected={selected} />}
+          </>
+        }
+        sheet={
+          selected === '' ? (
+            <DraftSheet siteId={site.id} draft={draft.data} />
+          ) : (
+            <FileSheet key={selected} siteId={site.id} draft={draft.data} path={selected} />
+          )
+        }
+      />
+    </>
+  );
+}
+
+/** Brings files in; where some are there already, asks first what is to become of them. */
+function TakeIn({ siteId, draft }: { siteId: string; draft: DraftView }) {
+  const [waiting, setWaiting] = useState<FolderFile[]>();
+  const intake = useIntake();
+  const begin = (files: FolderFile[], replace: boolean) => {
+    setWaiting(undefined);
+    intake.mutate({ siteId, files, replace, revision: draft.revision });
+  };
+  const offered = (files: FolderFile[]) => {
+    const loose = !isZip(files) && files.every((f) => !f.path.includes('/'));
+    intake.reset();
+    if (draft.count === 0) begin(files, true);
+    else if (loose) begin(files, false);
+    else setWaiting(files);
+  };
+  const name = waiting && isZip(waiting) ? waiting[0]?.path : waiting?.[0]?.path.split('/')[0];
+  return (
+    <div className="mb-4">
+      <DropPlace onFiles={offered} disabled={intake.isPending}>
+        {intake.progress && <ProgressBar progress={intake.progress} onStop={intake.stop} />}
+        {waiting && (
+          <div className="border-water mt-3 border-t pt-3" role="status">
+            <p className="mb-2">
+              <strong className="mono">{name}</strong>: shall it replace all {counted(draft.count, 'file')} of
+              the draft, or be added to them?
+            </p>
+            <div className="flex flex-wrap gap-2">
+              <Button
+                kind="primary"
+                onClick={() => {
+                  begin(waiting, true);
+                }}
+              >
+                Replace
+              </Button>
+              <Button
+                onClick={() => {
+                  begin(waiting, false);
+                }}
+              >
+                Add
+              </Button>
+              <Button
+                onClick={() => {
+                  setWaiting(undefined);
+                }}
+              >
+                Leave it
+              </Button>
+            </div>
+          </div>
+        )}
+      </DropPlace>
+      {intake.stopped && <Notice>Stopped. Nothing was changed.</Notice>}
+      <Trouble error={intake.error} />
+      {intake.data && (
+        <Notice kind="good">
+          {takenWords(intake.data).map((sentence) => (
+            <p key={sentence}>{sentence}</p>
+          ))}
+        </Notice>
+      )}
+    </div>
+  );
+}
+
+function DraftSheet({ siteId, draft }: { siteId: string; draft: DraftView }) {
+  const site = useThisSite();
+  const path = { siteId };
+  const undo = useMutation({
+    mutationFn: () =>
+      dataOf(
+        api.POST('/api/sites/{siteId}/draft/undo', {
+          params: { path, header: { 'If-Match': tag(draft.revision) } },
+        }),
+      ),
+    onSuccess: () => refreshSite(siteId),
+  });
+  return (
+    <>
+      <h2 className="mb-2 text-lg">The draft</h2>
+      <p className="mb-3 max-w-prose">
+        Your working copy. Visitors see nothing of it until you publish.{' '}
+        {draft.count > 0 && 'Select a file to edit, rename, replace or delete it.'}
+      </p>
+      <dl className="mb-4 grid grid-cols-[8rem_1fr] gap-y-1">
+        <dt className="text-soft">Holds</dt>
+        <dd>
+          {counted(draft.count, 'file')}, {sizeText(draft.bytes)}
+        </dd>
+        <dt className="text-soft">Last change</dt>
+        <dd>
+          {draft.changedBy} {draft.what}
+          <br />
+          <Time at={draft.changedAt} />
+        </dd>
+      </dl>
+      <Trouble error={undo.error} />
+      <div className="mb-5 flex flex-wrap gap-2">
+        {draft.undoable && (
+          <Button
+            busy={undo.isPending}
+            onClick={() => {
+              undo.mutate();
+            }}
+          >
+            Undo the last change
+          </Button>
+        )}
+      </div>
+      {draft.count > 0 && <SaveVersion siteId={siteId} />}
+      <NewFile siteId={siteId} revision={draft.revision} />
+      <SiteSettings key={site.revision} site={site} />
+    </>
+  );
+}
+
+function SaveVersion({ siteId }: { siteId: string }) {
+  const [name, setName] = useState('');
+  const save = useMutation({
+    mutationFn: () =>
+      dataOf(api.POST('/api/sites/{siteId}/versions', { params: { path: { siteId } }, body: { name } })),
+    onSuccess: async (version) => {
+      setName('');
+      await refreshSite(siteId);
+      toast(`Saved as version ${String(version.number)}`);
+    },
+  });
+  return (
+    <form
+      className="border-water mb-2 border-t pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        save.mutate();
+      }}
+    >
+      <Field
+        label="Name for a version"
+        placeholder="if you like"
+        value={name}
+        maxLength={120}
+        onChange={(e) => {
+          setName(e.target.value);
+        }}
+        hint={<p className="text-soft">Save version keeps the draft as it is now, without publishing it.</p>}
+      />
+      <Trouble error={save.error} />
+      <Button type="submit" busy={save.isPending}>
+        Save version
+      </Button>
+    </form>
+  );
+}
+
+function NewFile({ siteId, revision }: { siteId: string; revision: number }) {
+  const navigate = useNavigate();
+  const [path, setPath] = useState('');
+  const make = useMutation({
+    mutationFn: () =>
+      dataOf(
+        api.PUT('/api/sites/{siteId}/draft/text', {
+          params: { path: { siteId }, query: { path }, header: { 'If-Match': tag(revision) } },
+          body: {
+            text: /\.html?$/i.test(path)
+              ? '<!doctype html>\n<html lang="en">\n  <head>\n    <meta charset="utf-8" />\n    <title></title>\n  </head>\n  <body></body>\n</html>\n'
+              : '',
+          },
+        }),
+      ),
+    onSuccess: async () => {
+      await refreshSite(siteId);
+      await navigate(`?path=${encodeURIComponent(path)}`);
+    },
+  });
+  return (
+    <form
+      className="border-water mt-4 border-t pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        make.mutate();
+      }}
+    >
+      <Field
+        label="New text file"
+        placeholder="about/index.html"
+        className="mono"
+        required
+        value={path}
+        onChange={(e) => {
+          setPath(e.target.value);
+        }}
+        hint={<p className="text-soft">With its folders; they are made by themselves.</p>}
+      />
+      <Trouble error={make.error} />
+      <Button type="submit" busy={make.isPending}>
+        Make it
+      </Button>
+    </form>
+  );
+}

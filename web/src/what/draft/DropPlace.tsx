@@ -1,0 +1,89 @@
+import { useRef, useState, type DragEvent, type ReactNode } from 'react';
+import { Button } from '../../common/ui/Button';
+import type { Progress } from './intake';
+import { filesOf, type FolderFile } from './folder';
+
+interface Props {
+  onFiles: (files: FolderFile[]) => void;
+  disabled?: boolean;
+  children?: ReactNode;
+}
+
+/** Takes a folder, files or a ZIP by dropping or choosing. */
+export function DropPlace({ onFiles, disabled = false, children }: Props) {
+  const [over, setOver] = useState(false);
+  const folder = useRef<HTMLInputElement>(null);
+  const zip = useRef<HTMLInputElement>(null);
+  const loose = useRef<HTMLInputElement>(null);
+  const take = async (event: Event) => {
+    const files = await filesOf(event);
+    if (files.length > 0) onFiles(files);
+    // The same folder may be chosen again after it has changed.
+    if (event.target instanceof HTMLInputElement) event.target.value = '';
+  };
+  const dropped = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    if (!disabled) void take(event.nativeEvent);
+  };
+  const chooser = (ref: typeof folder, label: string, extra: object) => (
+    <>
+      <Button disabled={disabled} onClick={() => ref.current?.click()}>
+        {label}
+      </Button>
+      <input
+        ref={ref}
+        type="file"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label={label}
+        onChange={(e) => void take(e.nativeEvent)}
+        {...extra}
+      />
+    </>
+  );
+  return (
+    // Dropping has its equal in the buttons inside, which keys can reach.
+    <div
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => {
+        setOver(false);
+      }}
+      onDrop={dropped}
+      className={`border-ink border border-dashed p-3 ${over ? 'bg-shoal' : ''}`}
+    >
+      <p className="mb-2 font-medium">{over ? 'Let go to take it in' : 'Drop a folder or a ZIP here'}</p>
+      <div className="flex flex-wrap gap-2">
+        {chooser(folder, 'Choose a folder', { webkitdirectory: '' })}
+        {chooser(zip, 'Choose a ZIP', { accept: '.zip,application/zip' })}
+        {chooser(loose, 'Choose files', { multiple: true })}
+      </div>
+      {children}
+    </div>
+  );
+}
+
+/** What is being done, how far it is, and a way to stop. */
+export function ProgressBar({ progress, onStop }: { progress: Progress; onStop?: () => void }) {
+  const share = progress.total > 0 ? Math.min(1, progress.done / progress.total) : 0;
+  return (
+    <div className="my-2" role="status">
+      <div className="mb-1 flex items-baseline justify-between gap-3">
+        <span>
+          {progress.what}: {Math.round(share * 100)} %
+        </span>
+        {onStop && (
+          <Button kind="quiet" onClick={onStop}>
+            Stop
+          </Button>
+        )}
+      </div>
+      <div className="border-ink h-2 border">
+        <div className="bg-water h-full" style={{ width: `${String(share * 100)}%` }} />
+      </div>
+    </div>
+  );
+}

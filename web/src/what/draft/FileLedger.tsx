@@ -1,0 +1,93 @@
+import { ChevronDown, ChevronRight, FileCode2, FileImage, FileText } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { Schemas } from '../../common/api/client';
+import { Filter } from '../../common/ui/Filter';
+import { VirtualList } from '../../common/ui/VirtualList';
+import { sizeText } from '../../common/ui/Words';
+import { rowsOf, type Row } from './tree';
+
+type FileView = Schemas['FileView'];
+
+const ROW = 30;
+
+/** The files of the draft as a tree. */
+export function FileLedger({ files, selected }: { files: FileView[]; selected: string }) {
+  const [closed, setClosed] = useState<Set<string>>(new Set());
+  const [filter, setFilter] = useState('');
+  const rows = useMemo(() => {
+    const wanted = filter.trim().toLowerCase();
+    const shown = wanted === '' ? files : files.filter((f) => f.path.toLowerCase().includes(wanted));
+    return rowsOf(shown, wanted === '' ? closed : new Set());
+  }, [files, closed, filter]);
+  const toggle = (folder: string) => {
+    const next = new Set(closed);
+    if (!next.delete(folder)) next.add(folder);
+    setClosed(next);
+  };
+  return (
+    <>
+      {files.length > 12 && <Filter label="Only files whose path has" value={filter} onChange={setFilter} />}
+      <VirtualList rows={rows} height={ROW} keyOf={(row) => row.path} className="max-h-[60vh] min-h-24">
+        {(row) => (
+          <LedgerRow
+            row={row}
+            closed={closed.has(row.path)}
+            current={row.path === selected}
+            onToggle={toggle}
+          />
+        )}
+      </VirtualList>
+    </>
+  );
+}
+
+interface RowProps {
+  row: Row;
+  closed: boolean;
+  current: boolean;
+  onToggle: (folder: string) => void;
+}
+
+function LedgerRow({ row, closed, current, onToggle }: RowProps) {
+  const look = `flex h-full min-w-0 items-center gap-1.5 px-2 no-underline hover:bg-shoal ${current ? 'bg-land' : ''}`;
+  const indent = { paddingLeft: 8 + row.depth * 18 };
+  if (row.kind === 'folder') {
+    return (
+      <div className={look} style={indent}>
+        <button
+          type="button"
+          aria-expanded={!closed}
+          aria-label={`${closed ? 'Open' : 'Close'} ${row.name}`}
+          onClick={() => {
+            onToggle(row.path);
+          }}
+        >
+          {closed ? <ChevronRight size={16} aria-hidden /> : <ChevronDown size={16} aria-hidden />}
+        </button>
+        <Link
+          to={`?path=${encodeURIComponent(row.path)}`}
+          className="mono min-w-0 flex-1 truncate no-underline hover:underline"
+        >
+          {row.name}
+        </Link>
+        <span className="text-soft text-[0.9rem]">{row.count}</span>
+      </div>
+    );
+  }
+  return (
+    <Link to={`?path=${encodeURIComponent(row.path)}`} className={look} style={indent} aria-current={current}>
+      <Kind file={row.file} />
+      <span className={`mono min-w-0 flex-1 truncate ${row.file.page ? 'font-semibold' : ''}`}>
+        {row.name}
+      </span>
+      <span className="text-soft text-[0.9rem] whitespace-nowrap">{sizeText(row.file.size)}</span>
+    </Link>
+  );
+}
+
+function Kind({ file }: { file: FileView }) {
+  const props = { size: 15, 'aria-hidden': true, className: 'shrink-0 text-soft' } as const;
+  if (file.page) return <FileText {...props} className="shrink-0" />;
+  return file.mediaType.startsWith('image/') ? <FileImage {...props} /> : <FileCode2 {...props} />;
+}

@@ -1,0 +1,254 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { api, dataOf, tag, type Schemas } from '../../common/api/client';
+import { keys, refreshSite, usePreview } from '../../common/api/queries';
+import { send } from '../../common/api/send';
+import { Button } from '../../common/ui/Button';
+import { Field } from '../../common/ui/Field';
+import { Loading, Trouble } from '../../common/ui/Notice';
+import { counted, sizeText } from '../../common/ui/Words';
+
+const TextEditor = lazy(async () => ({ default: (await import('./TextEditor')).TextEditor }));
+
+interface Props {
+  siteId: string;
+  draft: Schemas['DraftView'];
+  path: string;
+}
+
+/** One file or folder of the draft. */
+export function FileSheet({ siteId, draft, path }: Props) {
+  const folder = path.endsWith('/');
+  const file = draft.files.find((f) => f.path === path);
+  const inside = draft.files.filter((f) => f.path.startsWith(path));
+  if (folder ? inside.length === 0 : !file) {
+    return (
+      <>
+        <h2 className="mono mb-2 text-lg">{path}</h2>
+        <p>
+          It is not in the draft any more. <Link to="?">Look at the whole draft.</Link>
+        </p>
+      </>
+    );
+  }
+  return (
+    <>
+      <p className="mb-1">
+        <Link to="?">The draft</Link> ›
+      </p>
+      <h2 className="mono mb-1 text-lg [overflow-wrap:anywhere]">{path}</h2>
+      <p className="text-soft mb-3">
+        {file
+          ? `${file.mediaType}, ${sizeText(file.size)}`
+          : `${counted(inside.length, 'file')} in this folder`}
+      </p>
+      <Actions
+        siteId={siteId}
+        path={path}
+        revision={draft.revision}
+        isFile={file !== undefined}
+        page={file?.page ?? false}
+      />
+      {file?.text && <EditText siteId={siteId} path={path} revision={draft.revision} />}
+      {file && !file.text && file.mediaType.startsWith('image/') && <Picture siteId={siteId} path={path} />}
+    </>
+  );
+}
+
+interface ActionProps {
+  siteId: string;
+  path: string;
+  revision: number;
+  isFile: boolean;
+  page: boolean;
+}
+
+function Actions({ siteId, path, revision, isFile, page }: ActionProps) {
+  const navigate = useNavigate();
+  const [to, setTo] = useState<string>();
+  const chooser = useRef<HTMLInputElement>(null);
+  const at = { path: { siteId }, header: { 'If-Match': tag(revision) } };
+  const after = async (where: string) => {
+    await navigate(where, { replace: true });
+    await refreshSite(siteId);
+  };
+  const undo = useMutation({
+    mutationFn: () => dataOf(api.POST('/api/sites/{siteId}/draft/undo', { params: { path: { siteId } } })),
+    onSuccess: () => refreshSite(siteId),
+  });
+  const rename = useMutation({
+    mutationFn: (name: string) =>
+      dataOf(api.POST('/api/sites/{siteId}/draft/moves', { params: at, body: { from: path, to: name } })),
+    onSuccess: (_, name) =>
+      after(`?path=${encodeURIComponent(isFile ? name : `${name.replace(/\/+$/, '')}/`)}`),
+  });
+  const remove = useMutation({
+    mutationFn: () =>
+      dataOf(api.DELETE('/api/sites/{siteId}/draft/files', { params: { ...at, query: { path } } })),
+    onSuccess: async () => {
+      await after('?');
+      toast(`${path} is deleted from the draft`, {
+        action: {
+          label: 'Undo',
+          onClick: () => {
+            undo.mutate();
+          },
+        },
+        duration: 10_000,
+      });
+    },
+  });
+  const replace = useMutation({
+    mutationFn: (file: File) =>
+      send({
+        method: 'PUT',
+        url: `/api/sites/${siteId}/draft/files?path=${encodeURIComponent(path)}`,
+        body: file,
+        type: 'application/octet-stream',
+        ifMatch: tag(revision),
+      }),
+    onSuccess: () => refreshSite(siteId),
+  });
+  return (
+    <div className="mb-3">
+      <div className="flex flex-wrap gap-2">
+        {page && (
+          <Link
+            to={`/sites/${siteId}/what/look?page=${encodeURIComponent(path)}`}
+            className="border-ink hover:bg-shoal border px-3 py-1 font-medium no-underline"
+          >
+            Look at it
+          </Link>
+        )}
+        <Button
+          onClick={() => {
+            setTo(to === undefined ? path : undefined);
+          }}
+        >
+          Rename
+        </Button>
+        {isFile && (
+          <>
+            <Button busy={replace.isPending} onClick={() => chooser.current?.click()}>
+              Replace
+            </Button>
+            <input
+              ref={chooser}
+              type="file"
+              className="sr-only"
+              tabIndex={-1}
+              aria-label={`Replace ${path}`}
+              onChange={(e) => {
+                const chosen = e.target.files?.[0];
+                if (chosen) replace.mutate(chosen);
+              }}
+            />
+          </>
+        )}
+        <Button
+          busy={remove.isPending}
+          onClick={() => {
+            remove.mutate();
+          }}
+        >
+          Delete
+        </Button>
+      </div>
+      {to !== undefined && (
+        <form
+          className="mt-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            rename.mutate(to);
+          }}
+        >
+          <Field
+            label="New path"
+            className="mono"
+            value={to}
+            onChange={(e) => {
+              setTo(e.target.value);
+            }}
+          />
+          <Button
+            kind="primary"
+            type="submit"
+            busy={rename.isPending}
+            disabled={to === path || to.trim() === ''}
+          >
+            Rename
+          </Button>
+        </form>
+      )}
+      <Trouble error={rename.error ?? remove.error ?? replace.error} />
+    </div>
+  );
+}
+
+function EditText({ siteId, path, revision }: { siteId: string; path: string; revision: number }) {
+  const text = useQuery({
+    queryKey: keys.part(siteId, 'text', path),
+    queryFn: () =>
+      dataOf(api.GET('/api/sites/{siteId}/draft/text', { params: { path: { siteId }, query: { path } } })),
+  });
+  const [edited, setEdited] = useState<string>();
+  const save = useMutation({
+    mutationFn: (body: string) =>
+      dataOf(
+        api.PUT('/api/sites/{siteId}/draft/text', {
+          params: {
+            path: { siteId },
+            query: { path },
+            header: { 'If-Match': tag(text.data?.revision ?? revision) },
+          },
+          body: { text: body },
+        }),
+      ),
+    onSuccess: async () => {
+      setEdited(undefined);
+      await refreshSite(siteId);
+      toast(`${path} is saved in the draft`);
+    },
+  });
+  if (!text.data) return text.error ? <Trouble error={text.error} /> : <Loading />;
+  const changed = edited !== undefined && edited !== text.data.text;
+  return (
+    <>
+      <Suspense fallback={<Loading />}>
+        <TextEditor path={path} text={edited ?? text.data.text} onChange={setEdited} />
+      </Suspense>
+      <Trouble error={save.error} />
+      <div className="mt-2 flex items-center gap-3">
+        <Button
+          kind="primary"
+          disabled={!changed}
+          busy={save.isPending}
+          onClick={() => {
+            if (edited !== undefined) save.mutate(edited);
+          }}
+        >
+          Save in the draft
+        </Button>
+        <span role="status" className="text-soft">
+          {changed ? 'Not saved yet' : 'Saved'}
+        </span>
+      </div>
+    </>
+  );
+}
+
+function Picture({ siteId, path }: { siteId: string; path: string }) {
+  const preview = usePreview(siteId, null);
+  if (!preview.data) return null;
+  const url = preview.data.url + path.split('/').map(encodeURIComponent).join('/');
+  return (
+    <iframe
+      title={`Picture ${path}`}
+      src={url}
+      sandbox=""
+      className="border-water h-72 w-full border bg-white"
+    />
+  );
+}

@@ -1,0 +1,19 @@
+import { useThisSite } from '../site/thisSite';
+import { PartNav } from '../../common/ui/PartNav';
+
+/** The parts of What. */
+export function WhatNav() {
+  const site = useThisSite();
+  const at = `/sites/${site.id}/what`;
+  return (
+    <PartNav
+      label="What"
+      parts={[
+        [at, 'Draft'],
+        [`${at}/look`, 'Look'],
+        [`${at}/review`, site.changes > 0 ? `Changes (${String(site.changes)})` : 'Changes'],
+        [`${at}/versions`, 'Versions'],
+      ]}
+    />
+  );
+}

@@ -1,0 +1,67 @@
+import type { Schemas } from '../../common/api/client';
+import { counted } from '../../common/ui/Words';
+
+type SiteView = Schemas['SiteView'];
+
+export interface Step {
+  words: string;
+  to: string;
+  /** Whether the person should see to it, rather than may. */
+  attention: boolean;
+}
+
+/** What there is to do about a site's content, the next thing first, then what is amiss with its addresses. */
+export function stepsOf(site: SiteView): Step[] {
+  const at = (place: string) => `/sites/${site.id}/${place}`;
+  const steps: Step[] = [];
+  if (site.files === 0) steps.push({ words: 'Bring in pages', to: at('what'), attention: false });
+  if (site.addresses.length === 0) {
+    steps.push({
+      words: site.live ? 'Live, but without an address' : 'Choose an address',
+      to: at('where'),
+      attention: site.live,
+    });
+  }
+  if (site.files > 0 && site.addresses.length > 0 && site.liveVersion === null) {
+    steps.push({ words: `Publish ${counted(site.files, 'file')}`, to: at('what/review'), attention: false });
+  }
+  if (site.liveVersion !== null && site.changes > 0) {
+    steps.push({
+      words: `Publish ${counted(site.changes, 'change')}`,
+      to: at('what/review'),
+      attention: false,
+    });
+  }
+  for (const trouble of site.troubles) {
+    steps.push({
+      words:
+        trouble.state === 'WAITING' ? `${trouble.shown}: everyone sees it soon` : `Mend ${trouble.shown}`,
+      to: at(`where/${trouble.addressId}`),
+      attention: trouble.state === 'FAILED',
+    });
+  }
+  for (const broken of site.brokenDestinations) {
+    steps.push({
+      words: `Go on with ${broken.place.replace(/^https?:\/\//, '')}`,
+      to: at(`where/hosts/${broken.id}`),
+      attention: true,
+    });
+  }
+  return steps;
+}
+
+/** The same, and what may be of use besides. */
+export function newsOf(site: SiteView): Step[] {
+  const missed = counted(site.missedVisits, 'visit');
+  return [
+    ...stepsOf(site),
+    ...site.lateDestinations.map((late) => ({
+      words: `Publish ${counted(late.behind, 'change')} to ${late.host}`,
+      to: `/sites/${site.id}/where/hosts/${late.id}`,
+      attention: false,
+    })),
+    ...(site.missedVisits > 0
+      ? [{ words: `${missed} found nothing`, to: `/sites/${site.id}/where/missed`, attention: false }]
+      : []),
+  ];
+}

@@ -1,0 +1,125 @@
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { Schemas } from '../../common/api/client';
+import { useVersions } from '../../common/api/queries';
+import { WhatNav } from '../draft/WhatNav';
+import { useThisSite } from '../site/thisSite';
+import { Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Panes } from '../../common/ui/Panes';
+import { counted, sizeText, Time } from '../../common/ui/Words';
+import { VersionSheet } from './VersionSheet';
+
+type Version = Schemas['VersionView'];
+
+const FILTERS: [string, string, (v: Version) => boolean][] = [
+  ['all', 'All', () => true],
+  ['published', 'Published', (v) => v.publishedAt !== null],
+  ['kept', 'Kept', (v) => v.kept],
+  ['mine', 'Mine', (v) => v.mine],
+];
+
+const CAUSES = { PUBLISHED: 'published', SAVED: 'saved', BEFORE_RESTORE: 'saved before a restore' } as const;
+
+export function VersionsPage() {
+  const site = useThisSite();
+  const versions = useVersions(site.id);
+  const { number } = useParams();
+  const [filter, setFilter] = useState('all');
+  const shown = useMemo(() => {
+    const test = FILTERS.find(([key]) => key === filter)?.[2] ?? (() => true);
+    return versions.data?.filter(test) ?? [];
+  }, [versions.data, filter]);
+  if (!versions.data) {
+    return (
+      <>
+        <WhatNav />
+        {versions.error ? <Trouble error={versions.error} /> : <Loading />}
+      </>
+    );
+  }
+  if (versions.data.length === 0) {
+    return (
+      <>
+        <WhatNav />
+        <Empty title="Versions go here">
+          <p>
+            Every publish makes one. You can also{' '}
+            <Link to={`/sites/${site.id}/what`}>save the draft as a version</Link> at any time. Each can be
+            looked at, restored and put live again.
+          </p>
+        </Empty>
+      </>
+    );
+  }
+  const chosen = versions.data.find((v) => String(v.number) === number) ?? shown[0];
+  return (
+    <>
+      <WhatNav />
+      <Panes
+        label="Versions"
+        ledger={
+          <>
+            <div className="mb-2 flex flex-wrap items-center gap-1" role="group" aria-label="Show">
+              {FILTERS.map(([key, word]) => (
+                <button
+                  key={key}
+                  type="button"
+                  aria-pressed={filter === key}
+                  onClick={() => {
+                    setFilter(key);
+                  }}
+                  className="hover:bg-shoal aria-pressed:border-ink border border-transparent px-2.5 py-0.5 aria-pressed:font-medium"
+                >
+                  {word}
+                </button>
+              ))}
+            </div>
+            <ul className="border-water max-h-[70vh] overflow-auto border-t">
+              {shown.map((version) => (
+                <li key={version.number}>
+                  <Link
+                    to={`/sites/${site.id}/what/versions/${String(version.number)}`}
+                    aria-current={version.number === chosen?.number}
+                    className="border-water hover:bg-shoal aria-[current=true]:bg-land grid grid-cols-[3rem_1fr_auto] items-baseline gap-x-2 border-b px-2 py-2 no-underline"
+                  >
+                    <span className="mono font-semibold">{version.number}</span>
+                    <span className="min-w-0">
+                      <span className="block truncate">{version.name || CAUSES[version.cause]}</span>
+                      <span className="text-soft block text-[0.9rem]">
+                        <Time at={version.createdAt} />, {version.createdBy}
+                      </span>
+                    </span>
+                    <span className="text-soft text-right text-[0.9rem]">
+                      {site.liveVersion === version.number && (
+                        <strong className="text-ink block">{site.live ? 'live' : 'live last'}</strong>
+                      )}
+                      {version.kept && <span className="block">kept</span>}
+                    </span>
+                  </Link>
+                </li>
+              ))}
+            </ul>
+            {shown.length === 0 && <p className="text-soft py-3">No version is like that.</p>}
+          </>
+        }
+        sheet={
+          chosen ? (
+            <>
+              <h2 className="text-lg">
+                Version {chosen.number}
+                {chosen.name && `: ${chosen.name}`}
+              </h2>
+              <p className="text-soft mb-3">
+                {CAUSES[chosen.cause]} by {chosen.createdBy}, <Time at={chosen.createdAt} />.{' '}
+                {counted(chosen.files, 'file')}, {sizeText(chosen.bytes)}.
+              </p>
+              <VersionSheet key={chosen.number} version={chosen} />
+            </>
+          ) : (
+            <p className="text-soft">Select a version.</p>
+          )
+        }
+      />
+    </>
+  );
+}

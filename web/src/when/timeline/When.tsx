@@ -1,0 +1,50 @@
+import { format } from 'date-fns';
+import { useActivities, usePast } from '../../common/api/queries';
+import { useThisSite } from '../../what/site/thisSite';
+import { Lanes } from './Lanes';
+import { Loading, Trouble } from '../../common/ui/Notice';
+import { HAPPENED } from '../../who/activity/happened';
+import { Time } from '../../common/ui/Words';
+
+export function When() {
+  const site = useThisSite();
+  const past = usePast(site.id);
+  const activities = useActivities(site.id);
+  const days = Map.groupBy(activities.data ?? [], (a) => format(new Date(a.at), 'EEEE, d MMMM yyyy'));
+  return (
+    <>
+      <h2 className="sr-only">When</h2>
+      {past.data && <Lanes lanes={[past.data]} />}
+      <section aria-labelledby="past" className="mt-6 max-w-3xl">
+        <h2 id="past" className="mb-1 text-lg">
+          What happened
+        </h2>
+        <Trouble error={activities.error} />
+        {activities.isPending && <Loading />}
+        {[...days].map(([day, entries]) => (
+          <section key={day} className="mb-4">
+            <h3 className="border-water text-soft border-b py-1">{day}</h3>
+            <ul>
+              {entries.map((a) => (
+                <li key={a.id} className="grid grid-cols-[4rem_1fr] gap-x-2 py-1">
+                  <time dateTime={a.at} title={a.at} className="text-soft">
+                    {format(new Date(a.at), 'HH:mm')}
+                  </time>
+                  <span className="[overflow-wrap:anywhere]">
+                    <strong className="font-medium">{a.who || 'The harbor'}</strong> {HAPPENED[a.kind]}{' '}
+                    {a.detail}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+      </section>
+      {site.liveSince !== null && (
+        <p className="text-soft">
+          Live since <Time at={site.liveSince} />.
+        </p>
+      )}
+    </>
+  );
+}

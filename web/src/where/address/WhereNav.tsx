@@ -1,0 +1,19 @@
+import { useThisSite } from '../../what/site/thisSite';
+import { PartNav } from '../../common/ui/PartNav';
+
+/** The parts of Where. */
+export function WhereNav() {
+  const site = useThisSite();
+  const at = `/sites/${site.id}/where`;
+  return (
+    <PartNav
+      label="Where"
+      parts={[
+        [at, 'Addresses'],
+        [`${at}/redirects`, 'Redirects'],
+        [`${at}/missed`, 'Missed visits'],
+        [`${at}/hosts`, 'Hosts'],
+      ]}
+    />
+  );
+}

@@ -1,0 +1,145 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { api, dataOf, type Schemas } from '../../common/api/client';
+import { refreshSite, useHttps } from '../../common/api/queries';
+import type { SiteView } from '../../what/site/thisSite';
+import { Button } from '../../common/ui/Button';
+import { Check } from '../../common/ui/Check';
+import { Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Time } from '../../common/ui/Words';
+import { BringCertificate } from './BringCertificate';
+import { BrowserPromise } from './BrowserPromise';
+import { TurnOff } from './TurnOff';
+import { TurnOn } from './TurnOn';
+import { inALine, type Certificate } from './words';
+
+/** The HTTPS of one address: how it stands, and what can be done about it. */
+export function Https({ site, standing }: { site: SiteView; standing: Schemas['StandingView'] }) {
+  const { address, state } = standing;
+  const all = useHttps(site.id);
+  const [asking, setAsking] = useState<'on' | 'bring' | null>(null);
+  if (all.isPending) return <Loading />;
+  if (all.error) return <Trouble error={all.error} />;
+  const https = all.data.find((a) => a.addressId === address.id)?.https ?? null;
+  const close = () => {
+    setAsking(null);
+  };
+  return (
+    <section aria-label="HTTPS" className="mt-1">
+      <h3 className="mb-1">HTTPS</h3>
+      {https === null ? (
+        <p className="mb-2 max-w-prose">
+          Off. Anyone on the way can read along and change what visitors get, and browsers call the site “not
+          secure”.
+        </p>
+      ) : (
+        <On site={site} https={https} />
+      )}
+      <div className="flex flex-wrap gap-2">
+        {https === null && (
+          <Button
+            kind="primary"
+            onClick={() => {
+              setAsking('on');
+            }}
+          >
+            Turn HTTPS on …
+          </Button>
+        )}
+        <Button
+          onClick={() => {
+            setAsking('bring');
+          }}
+        >
+          Bring a certificate …
+        </Button>
+        {https !== null && <TurnOff site={site} https={https} />}
+      </div>
+      {asking === 'on' && <TurnOn site={site} address={address} state={state} onClose={close} />}
+      {asking === 'bring' && <BringCertificate site={site} address={address} onClose={close} />}
+    </section>
+  );
+}
+
+function On({ site, https }: { site: SiteView; https: Certificate }) {
+  const refresh = () => refreshSite(site.id);
+  const again = useMutation({
+    mutationFn: () =>
+      dataOf(api.POST('/api/certificates/{name}/trying', { params: { path: { name: https.name } } })),
+    onSuccess: async () => {
+      toast('We try again within minutes');
+      await refresh();
+    },
+  });
+  const sending = useMutation({
+    mutationFn: (sendsOn: boolean) =>
+      dataOf(
+        api.PUT('/api/certificates/{name}/sending-on', {
+          params: { path: { name: https.name } },
+          body: { sendsOn },
+        }),
+      ),
+    onSuccess: refresh,
+  });
+  const valid = https.until !== null && https.state !== 'EXPIRED';
+  return (
+    <>
+      <p className="mb-2 text-[1.07rem] font-medium">{inALine(https)}</p>
+      {https.hindrance !== null && (
+        <Notice kind="attention">
+          <p>{https.hindrance.sentence}</p>
+          <p className="font-medium">{https.hindrance.todo}</p>
+          <p className="flex flex-wrap items-center gap-x-3">
+            {https.hindrance.again !== null && (
+              <span>
+                We try again by ourselves: <Time at={https.hindrance.again} />
+              </span>
+            )}
+            <Button
+              kind="quiet"
+              busy={again.isPending}
+              onClick={() => {
+                again.mutate();
+              }}
+            >
+              It is mended: try again
+            </Button>
+          </p>
+          <Trouble error={again.error} />
+        </Notice>
+      )}
+      {valid && (
+        <>
+          <dl className="mb-3 grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1.5 sm:grid-cols-[8rem_1fr]">
+            <dt className="text-soft">Issued by</dt>
+            <dd>{https.issuer}</dd>
+            <dt className="text-soft">For</dt>
+            <dd className="mono [overflow-wrap:anywhere]">{https.names.join(', ')}</dd>
+            {https.from !== null && https.until !== null && (
+              <>
+                <dt className="text-soft">Valid until</dt>
+                <dd>
+                  <Time at={https.until} />
+                </dd>
+              </>
+            )}
+            <dt className="text-soft">Plain HTTP</dt>
+            <dd>
+              <Check
+                checked={https.sendsOn}
+                onChange={(to) => {
+                  sending.mutate(to);
+                }}
+              >
+                is sent on to HTTPS, path and query kept
+              </Check>
+            </dd>
+          </dl>
+          <Trouble error={sending.error} />
+          {https.sendsOn && <BrowserPromise site={site} https={https} />}
+        </>
+      )}
+    </>
+  );
+}

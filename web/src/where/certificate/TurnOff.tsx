@@ -1,0 +1,60 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { api, dataOf } from '../../common/api/client';
+import { refreshSite } from '../../common/api/queries';
+import { SiteDialog } from '../../what/site/SiteDialog';
+import type { SiteView } from '../../what/site/thisSite';
+import { Button } from '../../common/ui/Button';
+import { DialogActions } from '../../common/ui/DialogActions';
+import { Trouble } from '../../common/ui/Notice';
+import type { Certificate } from './words';
+
+/** Turns HTTPS off at a name, once it is said what that means. */
+export function TurnOff({ site, https }: { site: SiteView; https: Certificate }) {
+  const [asking, setAsking] = useState(false);
+  const off = useMutation({
+    mutationFn: () =>
+      dataOf(api.DELETE('/api/certificates/{name}', { params: { path: { name: https.name } } })),
+    onSuccess: async () => {
+      await refreshSite(site.id);
+      toast(`HTTPS is off at ${https.name}`);
+    },
+  });
+  return (
+    <>
+      <Button
+        onClick={() => {
+          setAsking(true);
+        }}
+      >
+        Turn HTTPS off …
+      </Button>
+      <SiteDialog
+        site={site}
+        open={asking}
+        onOpenChange={setAsking}
+        title={`Turn HTTPS off for ${site.title}?`}
+      >
+        <p className="mb-3">
+          Links to <span className="mono">https://{https.name}</span> stop working, at once. Pages are given
+          by plain HTTP. The certificate is let go; turning HTTPS on again gets a new one.
+        </p>
+        <Trouble error={off.error} />
+        <DialogActions
+          kind="alarm"
+          busy={off.isPending}
+          onDo={() => {
+            off.mutate();
+          }}
+          leave="Keep it on"
+          onLeave={() => {
+            setAsking(false);
+          }}
+        >
+          Turn HTTPS off at {https.name}
+        </DialogActions>
+      </SiteDialog>
+    </>
+  );
+}

@@ -1,0 +1,38 @@
+import { format } from 'date-fns';
+import type { Schemas } from '../../common/api/client';
+import { harborNow } from '../../common/api/harborClock';
+
+export type Certificate = Schemas['CertificateView'];
+
+/** A day as people write it; the year only where it is not this one. */
+export function day(at: string) {
+  const time = new Date(at);
+  return format(time, time.getFullYear() === harborNow().getFullYear() ? 'd MMM' : 'd MMM yyyy');
+}
+
+/** How a certificate stands, in a line. */
+export function inALine(https: Certificate): string {
+  const until = https.until === null ? '' : day(https.until);
+  switch (https.state) {
+    case 'OFF':
+      return 'HTTPS is off';
+    case 'WANTED':
+    case 'ORDERING':
+      return 'Getting a certificate';
+    case 'BLOCKED':
+      return 'No certificate yet';
+    case 'SECURE':
+    case 'RENEWING':
+      return `Secure until ${until}${https.renewsBy === null ? '' : `, renews itself by ${day(https.renewsBy)}`}`;
+    case 'LATE':
+      return `Secure until ${until}, not renewed yet`;
+    case 'ENDING':
+      return `Secure until ${until}, does not renew itself`;
+    case 'EXPIRED':
+      return `No longer secure: the certificate ended on ${until}`;
+  }
+}
+
+/** Whether a person should know of it without asking. */
+export const needsAttention = (https: Certificate) =>
+  https.endsSoon || https.state === 'BLOCKED' || https.state === 'EXPIRED' || https.state === 'LATE';

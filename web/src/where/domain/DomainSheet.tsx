@@ -1,0 +1,147 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { api, dataOf, type Schemas } from '../../common/api/client';
+import { keys, queries, useSites } from '../../common/api/queries';
+import { AllNames } from '../certificate/AllNames';
+import { Check } from '../../common/ui/Check';
+import { Notice, Trouble } from '../../common/ui/Notice';
+import { HostName, Time } from '../../common/ui/Words';
+import { money } from './money';
+import { LetGo } from './LetGo';
+import { Proof } from './Proof';
+import { Under } from './Under';
+import { ZoneEditor } from './ZoneEditor';
+
+type Domain = Schemas['DomainView'];
+
+/** One domain: whose it is, when it ends, what lies under it, and its records. */
+export function DomainSheet({ domain }: { domain: Domain }) {
+  const refresh = () => queries.invalidateQueries({ queryKey: keys.domains });
+  const change = useMutation({
+    mutationFn: (to: Partial<Domain>) =>
+      dataOf(
+        api.PUT('/api/domains/{id}', {
+          params: { path: { id: domain.id } },
+          body: {
+            autoRenew: to.autoRenew ?? domain.autoRenew,
+            hosted: to.hosted ?? domain.hosted,
+            catchingSite: to.catchingSite === undefined ? domain.catchingSite : to.catchingSite,
+          },
+        }),
+      ),
+    onSuccess: refresh,
+  });
+  return (
+    <>
+      <h2 className="mb-2 text-lg">
+        <HostName name={domain.unicode} />
+      </h2>
+      {domain.unicode !== domain.name && (
+        <p className="text-soft mb-2">
+          In DNS: <span className="mono">{domain.name}</span>
+        </p>
+      )}
+      {domain.trouble !== '' && <Notice kind="attention">{domain.trouble}</Notice>}
+      {domain.state === 'REGISTERING' && (
+        <Notice>The registry has been asked and has not answered. We ask again by ourselves.</Notice>
+      )}
+      {!domain.proven && domain.source === 'BROUGHT' && <Proof domain={domain} />}
+      <dl className="mb-3 grid grid-cols-[9rem_1fr] items-baseline gap-y-1.5">
+        {domain.source === 'REGISTERED' && domain.expiresAt !== null && (
+          <>
+            <dt className="text-soft">{domain.autoRenew ? 'Paid until' : 'Ends'}</dt>
+            <dd>
+              <Time at={domain.expiresAt} />
+            </dd>
+            <dt className="text-soft">Costs</dt>
+            <dd>{money(domain.price.yearly, domain.price.currency)} a year</dd>
+            <dt className="text-soft">Renewal</dt>
+            <dd>
+              <Check
+                checked={domain.autoRenew}
+                onChange={(autoRenew) => {
+                  change.mutate({ autoRenew });
+                }}
+              >
+                renews itself, two weeks before
+              </Check>
+            </dd>
+          </>
+        )}
+        {domain.source === 'BROUGHT' && domain.proven && (
+          <>
+            <dt className="text-soft">Its records</dt>
+            <dd>
+              <Check
+                checked={domain.hosted}
+                onChange={(hosted) => {
+                  change.mutate({ hosted });
+                }}
+              >
+                are kept here; its name servers are then changed where it is registered
+              </Check>
+            </dd>
+          </>
+        )}
+        {domain.hosted && domain.proven && (
+          <>
+            <dt className="text-soft">HTTPS</dt>
+            <dd>
+              <AllNames domain={domain} />
+            </dd>
+          </>
+        )}
+        <dt className="text-soft">Other names</dt>
+        <dd>
+          <Catching
+            domain={domain}
+            onChange={(catchingSite) => {
+              change.mutate({ catchingSite });
+            }}
+          />
+        </dd>
+      </dl>
+      <Trouble error={change.error} />
+      {domain.proven && <Dangers domain={domain} />}
+      <Under domain={domain} />
+      {domain.hosted && domain.proven && <ZoneEditor domain={domain} />}
+      <LetGo domain={domain} />
+    </>
+  );
+}
+
+/** Names and records left behind, at which someone else could answer. */
+function Dangers({ domain }: { domain: Domain }) {
+  const dangers = useQuery({
+    queryKey: [...keys.zone(domain.id), 'dangers'],
+    queryFn: () => dataOf(api.GET('/api/domains/{id}/dangers', { params: { path: { id: domain.id } } })),
+  });
+  return dangers.data?.map((d) => (
+    <Notice key={d.sentence} kind="attention">
+      {d.sentence}
+    </Notice>
+  ));
+}
+
+/** Which site answers for names under the domain that nobody claimed. */
+function Catching({ domain, onChange }: { domain: Domain; onChange: (siteId: string | null) => void }) {
+  const sites = useSites();
+  return (
+    <label>
+      names that no address claims are answered by{' '}
+      <select
+        value={domain.catchingSite ?? ''}
+        className="border-ink bg-paper border px-2 py-0.5"
+        onChange={(e) => {
+          onChange(e.target.value === '' ? null : e.target.value);
+        }}
+      >
+        <option value="">nobody</option>
+        {sites.data?.map(({ site }) => (
+          <option key={site.id} value={site.id}>
+            {site.title}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

@@ -1,0 +1,76 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { api, dataOf, type Schemas } from '../../common/api/client';
+import { queries } from '../../common/api/queries';
+import { Button } from '../../common/ui/Button';
+import { Dialog } from '../../common/ui/Dialog';
+import { DialogActions } from '../../common/ui/DialogActions';
+import { Trouble } from '../../common/ui/Notice';
+import { useUnder } from './useUnder';
+
+/** Lets a domain go, once it is said what that means and whom it touches. */
+export function LetGo({ domain }: { domain: Schemas['DomainView'] }) {
+  const navigate = useNavigate();
+  const [asking, setAsking] = useState(false);
+  const touched = useUnder(domain.id)?.map((u) => u.address.shown) ?? [];
+  const go = useMutation({
+    mutationFn: () => dataOf(api.DELETE('/api/domains/{id}', { params: { path: { id: domain.id } } })),
+    onSuccess: async () => {
+      await navigate('/domains');
+      await queries.invalidateQueries();
+      toast(`${domain.unicode} is let go`);
+    },
+  });
+  const registered = domain.source === 'REGISTERED' && domain.state !== 'ENDED';
+  return (
+    <p className="mt-6">
+      <Button
+        onClick={() => {
+          setAsking(true);
+        }}
+      >
+        Let it go …
+      </Button>
+      <Dialog open={asking} onOpenChange={setAsking} title={`Let ${domain.unicode} go?`}>
+        <p className="mb-2">
+          {registered
+            ? 'The registration is deleted at once. Anyone can register the name; you can too, if you are first. What was paid is not given back.'
+            : 'The harbor no longer knows it as yours. It stays registered where it is.'}
+        </p>
+        {touched.length > 0 && (
+          <>
+            <p>Visitors find nothing any more at:</p>
+            <ul className="border-water my-2 border-y py-2">
+              {touched.map((name) => (
+                <li key={name} className="mono">
+                  {name}
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+        {registered && (
+          <p className="mb-3">
+            To let it end by itself, switch the renewal off instead: it works until then.
+          </p>
+        )}
+        <Trouble error={go.error} />
+        <DialogActions
+          kind="alarm"
+          busy={go.isPending}
+          onDo={() => {
+            go.mutate();
+          }}
+          leave="Keep it"
+          onLeave={() => {
+            setAsking(false);
+          }}
+        >
+          Let {domain.unicode} go
+        </DialogActions>
+      </Dialog>
+    </p>
+  );
+}

@@ -1,0 +1,17 @@
+import { usePages } from '../../common/api/queries';
+
+const MOST = 1000;
+
+/** The pages of the draft, for a field to choose from. */
+export function PageList({ siteId, id }: { siteId: string; id: string }) {
+  const pages = usePages(siteId);
+  return (
+    <datalist id={id}>
+      {pages.data?.slice(0, MOST).map((page) => (
+        <option key={page.path} value={page.path}>
+          {page.title}
+        </option>
+      ))}
+    </datalist>
+  );
+}

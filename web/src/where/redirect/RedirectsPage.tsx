@@ -1,0 +1,168 @@
+import { useMutation } from '@tanstack/react-query';
+import { useEffect, useMemo } from 'react';
+import { Link, useLocation, useParams, useSearchParams } from 'react-router';
+import type { Schemas } from '../../common/api/client';
+import { useRedirects, useRedirectUses } from '../../common/api/queries';
+import { WhereNav } from '../address/WhereNav';
+import { useThisSite } from '../../what/site/thisSite';
+import { Button, LinkButton } from '../../common/ui/Button';
+import { Diamond, Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Panes } from '../../common/ui/Panes';
+import { counted } from '../../common/ui/Words';
+import { undoRedirects, useApplyRedirects } from './change';
+import { Findings } from './Findings';
+import { RuleForm } from './RuleForm';
+import { RuleLedger } from './RuleLedger';
+import { RuleUse } from './RuleUse';
+import { TryUrl } from './TryUrl';
+import { BLANK, type Redirects } from './words';
+
+/** Links in a row that are still large enough to be hit. */
+const SMALL = 'inline-block min-h-[25px]';
+
+/** The redirects of a site: the list, and the sheet of the one that is selected. */
+export function RedirectsPage() {
+  const site = useThisSite();
+  const { ruleId } = useParams();
+  const [search] = useSearchParams();
+  const from = search.get('from') ?? '';
+  const redirects = useRedirects(site.id);
+  const uses = useRedirectUses(site.id);
+  const rules = redirects.data?.rules;
+  const ruleOf = useMemo(() => {
+    const byId = new Map(rules?.map((r) => [r.id, r]));
+    return (id: string) => byId.get(id);
+  }, [rules]);
+  const { hash } = useLocation();
+  const drawn = redirects.data !== undefined;
+  useEffect(() => {
+    if (drawn && hash === '#findings') document.getElementById('findings')?.scrollIntoView();
+  }, [hash, drawn]);
+  if (!redirects.data) {
+    return (
+      <>
+        <WhereNav />
+        {redirects.error ? <Trouble error={redirects.error} /> : <Loading />}
+      </>
+    );
+  }
+  const chosen = ruleId === undefined ? undefined : ruleOf(ruleId);
+  const use = uses.data?.uses.find((u) => u.redirect === ruleId);
+  return (
+    <>
+      <WhereNav />
+      <Waiting siteId={site.id} redirects={redirects.data} />
+      <Panes
+        label="Redirects"
+        ledger={
+          <>
+            <Summary redirects={redirects.data} saved={uses.data} />
+            <RuleLedger
+              siteId={site.id}
+              redirects={redirects.data}
+              uses={uses.data?.uses ?? []}
+              selected={ruleId ?? ''}
+            />
+          </>
+        }
+        sheet={
+          <>
+            {ruleId !== undefined && chosen === undefined && (
+              <p className="mb-3">This redirect is not there any more.</p>
+            )}
+            <RuleForm
+              // What is being typed is kept unless this very rule was changed by someone else.
+              key={chosen ? JSON.stringify(chosen) : `new ${from}`}
+              site={site}
+              rule={chosen ?? BLANK}
+              begin={from}
+              ruleOf={ruleOf}
+            />
+            {chosen && use && <RuleUse use={use} />}
+            {!chosen && <Findings siteId={site.id} findings={redirects.data.findings} ruleOf={ruleOf} />}
+            <TryUrl key={`try ${ruleId ?? ''}`} site={site} rule={chosen} ruleOf={ruleOf} />
+          </>
+        }
+      />
+    </>
+  );
+}
+
+function Summary({ redirects, saved }: { redirects: Redirects; saved: Schemas['UsesView'] | undefined }) {
+  const site = useThisSite();
+  const undo = useMutation({ mutationFn: () => undoRedirects(site.id) });
+  return (
+    <div className="mb-2">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <h2 className="text-lg">{counted(redirects.rules.length, 'redirect')}</h2>
+        <span className="flex flex-wrap gap-x-4">
+          <Link className={SMALL} to={`/sites/${site.id}/where/redirects`}>
+            New redirect
+          </Link>
+          <Link className={SMALL} to={`/sites/${site.id}/where/redirects/bring`}>
+            Bring in many
+          </Link>
+          {redirects.rules.length > 0 && (
+            <a className={SMALL} href={`/api/sites/${site.id}/redirects/file`} download>
+              Export as CSV
+            </a>
+          )}
+        </span>
+      </div>
+      <p className="text-soft flex flex-wrap items-center gap-x-2">
+        {saved && saved.follows > 0 && (
+          <span>
+            {counted(saved.links, 'old link')} kept alive, followed {saved.follows.toLocaleString('en')} times
+            in a year.
+          </span>
+        )}
+        {redirects.findings.length > 0 && (
+          <Link
+            to={`/sites/${site.id}/where/redirects#findings`}
+            className={'flex min-h-[25px] items-center gap-1.5'}
+          >
+            {redirects.findings.some((f) => f.serious) && <Diamond />}
+            {counted(redirects.findings.length, 'finding')}
+          </Link>
+        )}
+        {redirects.undoable && (
+          <LinkButton
+            disabled={undo.isPending}
+            onClick={() => {
+              undo.mutate();
+            }}
+          >
+            Undo “{redirects.what}”
+          </LinkButton>
+        )}
+      </p>
+      <Trouble error={undo.error} />
+    </div>
+  );
+}
+
+function Waiting({ siteId, redirects }: { siteId: string; redirects: Redirects }) {
+  const apply = useApplyRedirects(siteId);
+  if (redirects.waiting === 0 || !redirects.live) return null;
+  return (
+    <Notice>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <p>
+          {counted(redirects.waiting, 'redirect')} {redirects.waiting === 1 ? 'differs' : 'differ'} from what
+          visitors meet. {redirects.waiting === 1 ? 'It goes' : 'They go'} live with the next publish, or at
+          once.
+        </p>
+        <Button
+          kind="primary"
+          busy={apply.isPending}
+          onClick={() => {
+            apply.mutate();
+          }}
+        >
+          Apply now
+        </Button>
+      </div>
+      <Trouble error={apply.error} />
+    </Notice>
+  );
+}

@@ -1,0 +1,66 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api, dataOf } from '../../common/api/client';
+import { Problem } from '../../common/api/problem';
+import { queries } from '../../common/api/queries';
+import { Button } from '../../common/ui/Button';
+import { Field } from '../../common/ui/Field';
+import { Trouble } from '../../common/ui/Notice';
+import { Doorway } from './Doorway';
+
+export function OpenAccount() {
+  const navigate = useNavigate();
+  const [form, setForm] = useState({ accountName: '', name: '', email: '', password: '' });
+  const open = useMutation({
+    mutationFn: async () => {
+      const { accountName, ...person } = form;
+      // A first question brings the token that changes need.
+      await api.GET('/api/session');
+      return dataOf(api.POST('/api/accounts', { body: { accountName, person } }));
+    },
+    onSuccess: async () => {
+      await queries.invalidateQueries();
+      await navigate('/', { replace: true });
+    },
+  });
+  const problem = open.error instanceof Problem ? open.error : undefined;
+  const field = (name: keyof typeof form) => ({
+    required: true,
+    value: form[name],
+    problem: problem?.field(name) ?? problem?.field(`person.${name}`),
+    onChange: (e: { target: { value: string } }) => {
+      setForm({ ...form, [name]: e.target.value });
+    },
+  });
+  return (
+    <Doorway title="Open an account">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          open.mutate();
+        }}
+      >
+        <Field label="What the account is for" {...field('accountName')} />
+        <Field label="Your name" autoComplete="name" {...field('name')} />
+        <Field label="E-mail" type="email" autoComplete="username" {...field('email')} />
+        <Field
+          label="Password"
+          type="password"
+          autoComplete="new-password"
+          hint={
+            <p className="text-soft">At least 10 characters. A few words are easier to keep than signs.</p>
+          }
+          {...field('password')}
+        />
+        {problem?.body.violations ? null : <Trouble error={open.error} />}
+        <Button kind="primary" type="submit" busy={open.isPending}>
+          Open the account
+        </Button>
+      </form>
+      <p className="mt-4">
+        Here before? <Link to="/sign-in">Sign in</Link>.
+      </p>
+    </Doorway>
+  );
+}
