@@ -21,7 +21,7 @@ export function NotFound() {
     <main className="p-8">
       <h1 className="mb-2 text-2xl">There is no such screen</h1>
       <p>
-        The address may have a slip of the pen. Go to <Link to="/">All sites</Link>.
+        Check the address for a typo. Go to <Link to="/">All sites</Link>.
       </p>
     </main>
   );

@@ -7,7 +7,7 @@ import { Flag } from '../common/ui/Flag';
 
 const PARTS: [string, string][] = [
   ['what', 'Draft'],
-  ['what/look', 'Look'],
+  ['what/look', 'Preview'],
   ['what/review', 'Publish review'],
   ['what/versions', 'Versions'],
   ['where', 'Addresses'],
@@ -55,7 +55,7 @@ export function Finder({ open, onOpenChange }: { open: boolean; onOpenChange: (o
           </li>
         ))}
       </ul>
-      {found.length === 0 && <p className="text-soft">Nothing is called that.</p>}
+      {found.length === 0 && <p className="text-soft">No matches</p>}
     </Dialog>
   );
 }

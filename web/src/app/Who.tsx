@@ -104,7 +104,7 @@ function AddPerson() {
       </p>
       <Field label="Name" {...field('name')} />
       <Field label="E-mail" type="email" autoComplete="off" {...field('email')} />
-      <Field label="First password" type="password" autoComplete="new-password" {...field('password')} />
+      <Field label="Temporary password" type="password" autoComplete="new-password" {...field('password')} />
       {problem?.body.violations ? null : <Trouble error={add.error} />}
       <Button kind="primary" type="submit" busy={add.isPending}>
         Add this person

@@ -115,7 +115,7 @@ export const useSense = (id: string, typed: string) =>
     queryKey: keys.part(id, 'sense', typed),
     queryFn: ({ signal }) =>
       dataOf(
-        api.GET('/api/sites/{siteId}/addresses/sense', {
+        api.GET('/api/sites/{siteId}/addresses/assessment', {
           params: { path: { siteId: id }, query: { typed } },
           signal,
         }),

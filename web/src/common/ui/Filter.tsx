@@ -1,7 +1,7 @@
 interface Props {
   value: string;
   onChange: (value: string) => void;
-  /** What is listed then, such as "Only files whose path has". */
+  /** What is listed then, such as "Filter by path". */
   label: string;
   className?: string;
 }

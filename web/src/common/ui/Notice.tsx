@@ -38,7 +38,7 @@ export function Trouble({ error }: { error: unknown }) {
     <Notice kind="attention">
       {faults.length > 1 ? (
         <>
-          <p>Nothing was changed. This needs mending first:</p>
+          <p>Nothing was changed. This needs fixing first:</p>
           <ul className="mt-1 list-disc pl-5">
             {faults.map((f) => (
               <li key={f.sentence}>{f.sentence}</li>
@@ -67,7 +67,7 @@ export function Empty({ title, children }: { title: string; children: ReactNode 
 export function Loading() {
   return (
     <p role="status" className="text-soft px-4 py-6">
-      Fetching …
+      Loading …
     </p>
   );
 }

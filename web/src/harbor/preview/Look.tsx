@@ -40,7 +40,7 @@ export function Look() {
         <WhatNav />
         <Empty title="There are no pages to look at">
           <p>
-            Pages end in .html. <Link to={`/sites/${site.id}/what`}>Bring in a folder or ZIP</Link> first.
+            Pages end in .html. <Link to={`/sites/${site.id}/what`}>Add a folder or ZIP</Link> first.
           </p>
         </Empty>
       </>

@@ -53,7 +53,7 @@ export function ChangeLedger({ changes, heldBack, onHold, selected }: Props) {
             onHold(heldBack.size === 0 ? new Set(changes.map((c) => c.path)) : new Set());
           }}
         >
-          {heldBack.size === 0 ? 'Hold all back' : 'Take all along'}
+          {heldBack.size === 0 ? 'Select none' : 'Select all'}
         </button>
       </div>
       <VirtualList

@@ -55,7 +55,7 @@ export function LiveSwitch({ site }: { site: SiteView }) {
         <p className="mb-4">
           {to
             ? 'Your draft stays as it is.'
-            : 'Nothing is deleted: pages, versions and addresses stay. Put it live again from this same switch.'}
+            : 'Nothing is deleted: pages, versions and addresses stay. The same switch puts it live again.'}
         </p>
         <Trouble error={change.error} />
         <DialogActions
@@ -64,7 +64,7 @@ export function LiveSwitch({ site }: { site: SiteView }) {
           onDo={() => {
             change.mutate();
           }}
-          leave="Leave it as it is"
+          leave="Cancel"
           onLeave={() => {
             setOpen(false);
           }}

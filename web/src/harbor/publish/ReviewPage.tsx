@@ -89,7 +89,7 @@ export function ReviewPage() {
         >
           <p>
             {site.files === 0 ? (
-              <Link to={`/sites/${site.id}/what`}>Bring in pages first.</Link>
+              <Link to={`/sites/${site.id}/what`}>Add files first.</Link>
             ) : (
               'Edit the draft, and what changed is listed here before it goes out.'
             )}
@@ -126,8 +126,7 @@ export function ReviewPage() {
                   <div className="mt-3 flex flex-col gap-3">
                     {!rightsConfirmed && (
                       <Check checked={rights} onChange={setRights}>
-                        The content is ours to publish: we made it, or we have leave to use it. (Asked once
-                        for each site.)
+                        I have the right to publish this content. (Asked once for each site.)
                       </Check>
                     )}
                     <div>

@@ -15,7 +15,7 @@ export function SendAnyway({ files, changed, chosen, onChoose }: Props) {
   return (
     <PathChoice
       title={`Send an unchanged file anyway (${String(unchanged.length)})`}
-      label="Only unchanged files whose path has"
+      label="Filter by path"
       paths={unchanged}
       chosen={chosen}
       onChoose={onChoose}

@@ -35,14 +35,14 @@ export function DestinationSheet({ site, destination: d }: { site: SiteView; des
         </p>
       )}
       <dl className="mb-2 grid grid-cols-[auto_1fr] items-baseline gap-x-4 gap-y-1">
-        <dt className="text-soft">There</dt>
+        <dt className="text-soft">On the host</dt>
         <dd>
           <strong className="font-medium">{holds(d)}</strong>
           {behind(d) !== '' && `, ${behind(d)}`}
         </dd>
         <dt className="text-soft">Folder</dt>
         <dd className="mono [overflow-wrap:anywhere]">
-          {d.folder || 'the account’s own'}{' '}
+          {d.folder || 'home folder'}{' '}
           <Link to={`/hosts/${d.hostId}`} className="text-soft">
             {SHORT[d.protocol]}
           </Link>
@@ -84,12 +84,12 @@ export function DestinationSheet({ site, destination: d }: { site: SiteView; des
               Check the host
             </Button>
           )}
-          {d.state === 'HOLDS' && d.holds !== null && (
+          {d.state === 'HOLDS' && d.currentVersion !== null && (
             <Button
               kind="quiet"
               title="For when you mistrust what the host says"
               onClick={() => {
-                ask.mutate({ kind: 'PUBLISH', version: d.holds, everything: true });
+                ask.mutate({ kind: 'PUBLISH', version: d.currentVersion, everything: true });
               }}
             >
               Send everything again

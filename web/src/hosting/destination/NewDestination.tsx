@@ -90,7 +90,7 @@ function On({ host, site }: { host: Host; site: SiteView }) {
     >
       {taken && (
         <p className="text-soft mb-2">
-          {host.folder || 'The account’s own folder'} is in use: a folder below it keeps the two apart.
+          {host.folder || 'The home folder'} is in use: a folder below it keeps the two apart.
         </p>
       )}
       <DestinationFields at={at} onChange={setAt} error={add.error} />

@@ -48,7 +48,7 @@ export function SendPlan({ site, destination: d, busy, onAsk }: AtWork) {
         <span className="text-soft text-[0.93rem]">
           looked <Time at={d.lookedAt} />{' '}
           <Button kind="quiet" busy={busy} onClick={look}>
-            Look again
+            Check again
           </Button>
         </span>
       </div>
@@ -91,8 +91,8 @@ export function SendPlan({ site, destination: d, busy, onAsk }: AtWork) {
             onDecide={setDecisions}
           />
           <PathChoice
-            title={`Not put there by us: ${counted(plan.data.foreignCount, 'file')}`}
-            label="Only files of others whose path has"
+            title={`Other files on this host (${String(plan.data.foreignCount)})`}
+            label="Filter by path"
             paths={plan.data.foreign}
             chosen={removed}
             onChoose={setRemoved}
@@ -101,7 +101,7 @@ export function SendPlan({ site, destination: d, busy, onAsk }: AtWork) {
           </PathChoice>
           <PathChoice
             title={`Send an unchanged file anyway (${String(plan.data.leftAloneCount)})`}
-            label="Only unchanged files whose path has"
+            label="Filter by path"
             paths={plan.data.leftAlone}
             chosen={anyway}
             onChoose={setAnyway}
@@ -111,7 +111,7 @@ export function SendPlan({ site, destination: d, busy, onAsk }: AtWork) {
           {!site.rightsConfirmed && (
             <div className="mt-3">
               <Check checked={rights} onChange={setRights}>
-                The content is mine to publish
+                I have the right to publish this content
               </Check>
             </div>
           )}
@@ -171,7 +171,7 @@ function words(
     plan.added + plan.replaced + plan.removed - heldBack + replaced + among(plan.leftAlone, anyway);
   const there = `Publish ${counted(changes, 'change')} there`;
   const gone = `emove ${counted(removed, 'file')} of others`;
-  if (removed === 0) return changes === 0 ? 'Nothing to send: note it as published' : there;
+  if (removed === 0) return changes === 0 ? 'Up to date: mark as published' : there;
   return changes === 0 ? `R${gone}` : `${there}, r${gone}`;
 }
 

@@ -11,15 +11,15 @@ export function TakeDown({ site, destination: d, busy, onAsk }: AtWork) {
   const [open, setOpen] = useState(false);
   const [notice, setNotice] = useState(false);
   if (d.state === 'TAKEN_DOWN') {
-    return d.was === null ? null : (
+    return d.previousVersion === null ? null : (
       <Button
         kind="primary"
         busy={busy}
         onClick={() => {
-          onAsk({ kind: 'PUBLISH', version: d.was });
+          onAsk({ kind: 'PUBLISH', version: d.previousVersion });
         }}
       >
-        Put version {d.was} back
+        Put version {d.previousVersion} back
       </Button>
     );
   }
@@ -56,7 +56,7 @@ export function TakeDown({ site, destination: d, busy, onAsk }: AtWork) {
             onAsk({ kind: 'TAKE_DOWN', notice });
             setOpen(false);
           }}
-          leave="Leave it as it is"
+          leave="Cancel"
           onLeave={() => {
             setOpen(false);
           }}

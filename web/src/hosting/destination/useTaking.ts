@@ -11,7 +11,7 @@ export function useTaking(site: SiteView, d: Destination, said: (paths: string[]
   return useMutation({
     mutationFn: (paths: string[]) =>
       dataOf(
-        api.POST('/api/destinations/{id}/takings', {
+        api.POST('/api/destinations/{id}/imports', {
           params: { path: { id: d.id } },
           body: { paths, draftRevision: draft.data?.revision ?? null },
         }),

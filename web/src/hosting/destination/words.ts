@@ -12,11 +12,11 @@ export function holds(d: Destination): string {
     case 'EMPTY':
       return 'nothing sent yet';
     case 'HOLDS':
-      return `holds version ${String(d.holds)}${d.apart === 0 ? '' : `, but for ${counted(d.apart, 'file')}`}`;
+      return `holds version ${String(d.currentVersion)}${d.differingPaths === 0 ? '' : `, but for ${counted(d.differingPaths, 'file')}`}`;
     case 'PARTLY':
-      return d.holds === null
+      return d.currentVersion === null
         ? 'holds a part of a version'
-        : `between version ${String(d.holds)} and the next`;
+        : `between version ${String(d.currentVersion)} and the next`;
     case 'TAKEN_DOWN':
       return 'taken down';
   }
@@ -25,8 +25,8 @@ export function holds(d: Destination): string {
 /** How far behind the draft it is, in a few words. */
 export function behind(d: Destination): string {
   if (d.behind === null || d.state !== 'HOLDS') return '';
-  if (d.behind === 0) return d.apart === 0 ? 'as the draft is' : '';
-  return d.behind === 1 ? '1 change behind the draft' : `${String(d.behind)} changes behind the draft`;
+  if (d.behind === 0) return d.differingPaths === 0 ? 'up to date' : '';
+  return d.behind === 1 ? 'behind by 1 change' : `behind by ${String(d.behind)} changes`;
 }
 
 export const place = (d: Destination) => d.url || d.folder || d.hostName;
@@ -34,7 +34,7 @@ export const place = (d: Destination) => d.url || d.folder || d.hostName;
 export const STEPS: Record<Job['step'], string> = {
   BUILDING: 'Building the pages',
   CONNECTING: 'Connecting',
-  LOOKING: 'Looking at what is there',
+  LOOKING: 'Checking what is there',
   SENDING: 'Sending',
   READING: 'Reading back',
   DONE: 'Done',

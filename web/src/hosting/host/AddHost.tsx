@@ -105,7 +105,7 @@ export function AddHost({ all }: { all: Schemas['HostsView'] }) {
               setFields({ ...EMPTY, protocol: 'FOLDER', server: folder, name: folder });
             }}
           >
-            A folder of this machine
+            A folder on this server
           </Button>
         )}
       </div>

@@ -149,7 +149,7 @@ export function HostForm({
           Save and test
         </Button>
         <Button kind="quiet" onClick={onLeave}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </form>

@@ -66,8 +66,8 @@ export function HostSheet({ host, all }: { host: Host; all: Schemas['HostsView']
   return (
     <>
       <h2 className="mb-2 text-lg">{host.name}</h2>
-      <dl className="mb-3 grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1">
-        <dt className="text-soft">Sent by</dt>
+      <dl className="mb-3 grid grid-cols-[6.5rem_1fr] items-baseline gap-y-1">
+        <dt className="text-soft">Protocol</dt>
         <dd>{PROTOCOLS[host.protocol]}</dd>
         <dt className="text-soft">{host.protocol === 'FOLDER' ? 'Which' : 'Server'}</dt>
         <dd className="mono [overflow-wrap:anywhere]">
@@ -84,10 +84,10 @@ export function HostSheet({ host, all }: { host: Host; all: Schemas['HostsView']
           </>
         )}
         <dt className="text-soft">Folder</dt>
-        <dd className="mono [overflow-wrap:anywhere]">{host.folder || 'the account’s own'}</dd>
+        <dd className="mono [overflow-wrap:anywhere]">{host.folder || 'home folder'}</dd>
         {host.url !== '' && (
           <>
-            <dt className="text-soft">Seen at</dt>
+            <dt className="text-soft">Public URL</dt>
             <dd className="mono [overflow-wrap:anywhere]">
               <a href={host.url} target="_blank" rel="noreferrer">
                 {host.url}
@@ -150,7 +150,7 @@ export function HostSheet({ host, all }: { host: Host; all: Schemas['HostsView']
             {host.uses.map((u) => (
               <li key={u.siteId + u.folder}>
                 <Link to={`/sites/${u.siteId}/where/hosts`}>{u.site}</Link>{' '}
-                <span className="mono text-soft">{u.folder || 'the account’s own folder'}</span>
+                <span className="mono text-soft">{u.folder || 'home folder'}</span>
               </li>
             ))}
           </ul>

@@ -6,8 +6,8 @@ export type Protocol = Host['protocol'];
 export const PROTOCOLS: Record<Protocol, string> = {
   SFTP: 'SFTP: files over SSH',
   FTPS: 'FTPS: FTP over TLS',
-  FTP: 'FTP: plain, readable on the way',
-  FOLDER: 'A folder of this machine',
+  FTP: 'FTP (not encrypted)',
+  FOLDER: 'A folder on this server',
 };
 
 export const SHORT: Record<Protocol, string> = { SFTP: 'SFTP', FTPS: 'FTPS', FTP: 'FTP', FOLDER: 'folder' };

@@ -63,6 +63,7 @@ function MoveBy({ busy, onMove }: { busy: boolean; onMove: (seconds: number) => 
         if (Number(minutes) > 0) onMove(Math.round(Number(minutes) * MINUTE));
       }}
     >
+      <span>Advance by</span>
       <input
         aria-label="Minutes"
         inputMode="decimal"
@@ -72,8 +73,9 @@ function MoveBy({ busy, onMove }: { busy: boolean; onMove: (seconds: number) => 
           setMinutes(e.target.value.replace(/[^\d.]/g, ''));
         }}
       />
+      <span>minutes</span>
       <Button type="submit" busy={busy}>
-        minutes on
+        Advance
       </Button>
     </form>
   );

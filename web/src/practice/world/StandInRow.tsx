@@ -37,7 +37,7 @@ export function StandInRow({ standIn }: { standIn: StandIn }) {
     onSuccess: () => queries.invalidateQueries(),
   });
   const forget = useMutation({
-    mutationFn: () => dataOf(api.POST('/api/practice/resolver/forgetting')),
+    mutationFn: () => dataOf(api.POST('/api/practice/resolver/cache')),
     onSuccess: () => queries.invalidateQueries(),
   });
   const name = LABELS[standIn.label] ?? standIn.label;

@@ -97,7 +97,7 @@ function TakeIn({ siteId, draft }: { siteId: string; draft: DraftView }) {
                   setWaiting(undefined);
                 }}
               >
-                Leave it
+                Cancel
               </Button>
             </div>
           </div>
@@ -187,8 +187,7 @@ function SaveVersion({ siteId }: { siteId: string }) {
       }}
     >
       <Field
-        label="Name for a version"
-        placeholder="if you like"
+        label="Version name (optional)"
         value={name}
         maxLength={120}
         onChange={(e) => {
@@ -245,7 +244,7 @@ function NewFile({ siteId, revision }: { siteId: string; revision: number }) {
       />
       <Trouble error={make.error} />
       <Button type="submit" busy={make.isPending}>
-        Make it
+        Create file
       </Button>
     </form>
   );

@@ -55,7 +55,7 @@ export function DropPlace({ onFiles, disabled = false, children }: Props) {
       onDrop={dropped}
       className={`border-ink border border-dashed p-3 ${over ? 'bg-shoal' : ''}`}
     >
-      <p className="mb-2 font-medium">{over ? 'Let go to take it in' : 'Drop a folder or a ZIP here'}</p>
+      <p className="mb-2 font-medium">{over ? 'Drop to add the files' : 'Drop a folder or a ZIP here'}</p>
       <div className="flex flex-wrap gap-2">
         {chooser(folder, 'Choose a folder', { webkitdirectory: '' })}
         {chooser(zip, 'Choose a ZIP', { accept: '.zip,application/zip' })}

@@ -27,7 +27,7 @@ export function FileLedger({ files, selected }: { files: FileView[]; selected: s
   };
   return (
     <>
-      {files.length > 12 && <Filter label="Only files whose path has" value={filter} onChange={setFilter} />}
+      {files.length > 12 && <Filter label="Filter by path" value={filter} onChange={setFilter} />}
       <VirtualList rows={rows} height={ROW} keyOf={(row) => row.path} className="max-h-[60vh] min-h-24">
         {(row) => (
           <LedgerRow

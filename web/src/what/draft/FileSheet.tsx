@@ -28,7 +28,7 @@ export function FileSheet({ siteId, draft, path }: Props) {
       <>
         <h2 className="mono mb-2 text-lg">{path}</h2>
         <p>
-          It is not in the draft any more. <Link to="?">Look at the whole draft.</Link>
+          It is not in the draft any more. <Link to="?">Show the whole draft.</Link>
         </p>
       </>
     );
@@ -119,7 +119,7 @@ function Actions({ siteId, path, revision, isFile, page }: ActionProps) {
             to={`/sites/${siteId}/what/look?page=${encodeURIComponent(path)}`}
             className="border-ink hover:bg-shoal border px-3 py-1 font-medium no-underline"
           >
-            Look at it
+            Preview
           </Link>
         )}
         <Button

@@ -10,7 +10,7 @@ export function WhatNav() {
       label="What"
       parts={[
         [at, 'Draft'],
-        [`${at}/look`, 'Look'],
+        [`${at}/look`, 'Preview'],
         [`${at}/review`, site.changes > 0 ? `Changes (${String(site.changes)})` : 'Changes'],
         [`${at}/versions`, 'Versions'],
       ]}

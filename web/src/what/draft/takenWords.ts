@@ -9,6 +9,6 @@ export function takenWords(taken: TakenIn): string[] {
   if (taken.leftovers > 0)
     words.push(`${counted(taken.leftovers, 'file')} of the operating system left out.`);
   if (!taken.hasPage)
-    words.push('There is no page (.html) among what you brought; visitors would find nothing to read.');
+    words.push('There is no page (.html) among the files you added; visitors would have nothing to read.');
   return words;
 }

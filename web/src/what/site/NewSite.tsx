@@ -170,7 +170,7 @@ export function NewSite() {
               disabled={!ready}
               busy={create.isPending || intake.isPending}
             >
-              {made === undefined ? 'Make the site' : 'Try again'}
+              {made === undefined ? 'Create site' : 'Try again'}
             </Button>
             <Button onClick={() => void navigate(-1)}>Back</Button>
           </div>

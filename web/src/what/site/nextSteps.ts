@@ -14,7 +14,7 @@ export interface Step {
 export function stepsOf(site: SiteView): Step[] {
   const at = (place: string) => `/sites/${site.id}/${place}`;
   const steps: Step[] = [];
-  if (site.files === 0) steps.push({ words: 'Bring in pages', to: at('what'), attention: false });
+  if (site.files === 0) steps.push({ words: 'Add files', to: at('what'), attention: false });
   if (site.addresses.length === 0) {
     steps.push({
       words: site.live ? 'Live, but without an address' : 'Choose an address',
@@ -34,8 +34,7 @@ export function stepsOf(site: SiteView): Step[] {
   }
   for (const trouble of site.troubles) {
     steps.push({
-      words:
-        trouble.state === 'WAITING' ? `${trouble.shown}: everyone sees it soon` : `Mend ${trouble.shown}`,
+      words: trouble.state === 'WAITING' ? `${trouble.shown}: everyone sees it soon` : `Fix ${trouble.shown}`,
       to: at(`where/${trouble.addressId}`),
       attention: trouble.state === 'FAILED',
     });
@@ -61,7 +60,7 @@ export function newsOf(site: SiteView): Step[] {
       attention: false,
     })),
     ...(site.missedVisits > 0
-      ? [{ words: `${missed} found nothing`, to: `/sites/${site.id}/where/missed`, attention: false }]
+      ? [{ words: `${missed} hit a missing page`, to: `/sites/${site.id}/where/missed`, attention: false }]
       : []),
   ];
 }

@@ -75,7 +75,7 @@ function BringBack({ version }: { version: Version }) {
             if (seen !== undefined) restore.mutate(seen);
           }}
         >
-          Restore into the draft
+          Copy into the draft
         </Button>
         <Button
           disabled={isLive || !site.rightsConfirmed}
@@ -84,13 +84,13 @@ function BringBack({ version }: { version: Version }) {
             setAsking(true);
           }}
         >
-          {isLive ? 'It is live' : 'Put it live …'}
+          {isLive ? 'It is live' : 'Restore …'}
         </Button>
       </div>
       {version.redirectsDiffer && (
         <div className="mt-2">
           <Check checked={redirects} onChange={setRedirects}>
-            Its redirects come back too; else those of now stay
+            Also restore its redirects
           </Check>
         </div>
       )}
@@ -143,7 +143,7 @@ function BringBack({ version }: { version: Version }) {
           onDo={() => {
             putLive.mutate();
           }}
-          leave="Leave it as it is"
+          leave="Cancel"
           onLeave={() => {
             setAsking(false);
           }}
@@ -203,7 +203,7 @@ function AsZip({ number }: { number: number }) {
         label="Path it will be seen under"
         placeholder="/trial"
         value={base}
-        hint="Leave it empty for a whole host name. Links that begin at the top are led under this path."
+        hint="Empty for a whole host name. Links that begin at the top are led under this path."
         onChange={(e) => {
           setBase(e.target.value);
         }}
@@ -228,7 +228,7 @@ function Describe({ version }: { version: Version }) {
       ),
     onSuccess: async () => {
       await refreshSite(site.id);
-      toast(`Version ${String(version.number)} is described`);
+      toast(`Version ${String(version.number)} is saved`);
     },
   });
   const changed = form.name !== version.name || form.note !== version.note || form.kept !== version.kept;
@@ -267,7 +267,7 @@ function Describe({ version }: { version: Version }) {
             setForm({ ...form, kept });
           }}
         >
-          Keep it: never cleaned up
+          Keep forever
         </Check>
       </div>
       <Trouble error={save.error} />

@@ -31,7 +31,7 @@ export function When() {
                     {format(new Date(a.at), 'HH:mm')}
                   </time>
                   <span className="[overflow-wrap:anywhere]">
-                    <strong className="font-medium">{a.who || 'The harbor'}</strong> {HAPPENED[a.kind]}{' '}
+                    <strong className="font-medium">{a.who || 'Even Harbor'}</strong> {HAPPENED[a.kind]}{' '}
                     {a.detail}
                   </span>
                 </li>

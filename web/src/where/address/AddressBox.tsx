@@ -133,7 +133,7 @@ export function AddressBox({ site, suggestion }: { site: SiteView; suggestion: s
 function words(sense: Sense | undefined) {
   if (!sense || sense.roles.length === 0) return 'Claim';
   if (sense.nature === 'TO_BUY') return `Register ${sense.domain} and use it`;
-  if (sense.nature === 'TO_BRING') return `Bring ${sense.domain} and use it`;
+  if (sense.nature === 'TO_BRING') return `Connect ${sense.domain} and use it`;
   if (sense.nature === 'HARBOR') return `Claim ${sense.hostName.split('.')[0] ?? ''}`;
   return `Use ${sense.shown}${sense.path === '/' ? '' : sense.path.slice(0, -1)}`;
 }
@@ -170,7 +170,7 @@ function Answer({ sense, onTake }: { sense: Sense; onTake: (name: string) => voi
       )}
       <p className={possible ? 'font-medium' : 'text-magenta'}>
         {sense.standing === 'FREE' && <span className="text-kelp">✓ </span>}
-        {sense.happens}
+        {sense.explanation}
         {sense.mended !== null && (
           <>
             {' '}

@@ -25,7 +25,7 @@ export function AddressSheet({ site, standing }: { site: SiteView; standing: Sta
   const [part, setPart] = useState<'role' | 'name' | null>(null);
   const look = useMutation({
     mutationFn: () =>
-      dataOf(api.POST('/api/sites/{siteId}/where/looks', { params: { path: { siteId: site.id } } })),
+      dataOf(api.POST('/api/sites/{siteId}/where/checks', { params: { path: { siteId: site.id } } })),
     onSuccess: () => refreshSite(site.id),
   });
   const open = standing.state === 'OK' || standing.state === 'WAITING';
@@ -42,13 +42,15 @@ export function AddressSheet({ site, standing }: { site: SiteView; standing: Sta
         <strong>{ROLES[address.role].word}</strong>. {about(address)}
       </p>
       {standing.drifted && (
-        <Notice kind="attention">It worked once, and does not since {<Time at={standing.since} />}.</Notice>
+        <Notice kind="attention">
+          Stopped working <Time at={standing.since} />.
+        </Notice>
       )}
       <LadderView steps={standing.steps} />
       <p className="text-soft mt-2 mb-4 flex flex-wrap items-center gap-x-3 text-[0.93rem]">
         {standing.askedAt !== null && (
           <span>
-            Looked <Time at={standing.askedAt} short />
+            Checked <Time at={standing.askedAt} short />
             {standing.nextLookAt !== null && (
               <>
                 , again <Time at={standing.nextLookAt} short />
@@ -63,7 +65,7 @@ export function AddressSheet({ site, standing }: { site: SiteView; standing: Sta
             look.mutate();
           }}
         >
-          Look now
+          Check now
         </Button>
         {address.domainId !== null && (
           <Link to={`/domains/${address.domainId}`}>The domain and its records</Link>
@@ -170,9 +172,9 @@ function ChangeRole({
       {problem === undefined && <Trouble error={change.error} />}
       <div className="flex gap-2">
         <Button kind="primary" type="submit" busy={change.isPending}>
-          {wish.role === 'MAIN' && address.role !== 'MAIN' ? 'Make it the main address' : 'Save'}
+          {wish.role === 'MAIN' && address.role !== 'MAIN' ? 'Make this the main address' : 'Save'}
         </Button>
-        <Button onClick={onDone}>Leave it as it is</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   );

@@ -71,8 +71,8 @@ export function ChangeName({ site, address }: { site: SiteView; address: Schemas
               className={current?.standing === 'FREE' ? 'min-h-6' : 'text-magenta min-h-6'}
             >
               {current?.standing === 'DOMAIN_FIRST'
-                ? `${current.happens} Add it as an address first, then make it the main one.`
-                : current?.happens}
+                ? `${current.explanation} Add it as an address first, then make it the main one.`
+                : current?.explanation}
             </p>
           }
         />

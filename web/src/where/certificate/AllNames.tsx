@@ -35,7 +35,7 @@ export function AllNames({ domain }: { domain: Schemas['DomainView'] }) {
               off.mutate();
             }}
           >
-            Let it go
+            Release it
           </Button>
           {https.hindrance !== null && <span className="block">{https.hindrance.sentence}</span>}
         </>

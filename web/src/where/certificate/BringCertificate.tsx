@@ -50,7 +50,7 @@ export function BringCertificate({
   });
   const misfits = bring.error instanceof Problem ? (bring.error.body.misfits ?? []) : [];
   return (
-    <Dialog open onOpenChange={onClose} title={`Bring a certificate for ${address.shown}`}>
+    <Dialog open onOpenChange={onClose} title={`Add a certificate for ${address.shown}`}>
       <p className="mb-3">
         The certificate, those of its issuers, and its key: as PEM, in any order and any number of files, or
         as one PKCS#12 file (.p12, .pfx). It does not renew itself; we warn you before it ends.

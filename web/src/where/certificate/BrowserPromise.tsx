@@ -33,7 +33,7 @@ export function BrowserPromise({ site, https }: { site: SiteView; https: Certifi
   const lower = LOWER[hsts.step];
   return (
     <section aria-label="Promise of browsers" className="border-water bg-land/40 mb-3 border p-3">
-      <h4 className="font-medium">Browsers promise to come by HTTPS only (HSTS)</h4>
+      <h4 className="font-medium">Always use HTTPS in browsers (HSTS)</h4>
       <p className="text-soft mb-1 text-[0.93rem]">
         A browser that was here once then never tries plain HTTP, which nobody can lead astray. What it has
         promised cannot be taken back from here.
@@ -55,7 +55,7 @@ export function BrowserPromise({ site, https }: { site: SiteView; https: Certifi
               setAsking({ step: hsts.next ?? 'NONE', subdomains: hsts.subdomains });
             }}
           >
-            Raise it: {WORDS[hsts.next]} …
+            Extend to {WORDS[hsts.next]} …
           </Button>
         )}
         {hsts.subdomainsHindrance === '' && !hsts.subdomains && hsts.step !== 'NONE' && (
@@ -64,7 +64,7 @@ export function BrowserPromise({ site, https }: { site: SiteView; https: Certifi
               setAsking({ step: hsts.step, subdomains: true });
             }}
           >
-            Take in names below …
+            Include names below …
           </Button>
         )}
         {hsts.subdomains ? (
@@ -124,7 +124,7 @@ function Confirm({
   const change = useMutation({
     mutationFn: () =>
       dataOf(
-        api.PUT('/api/certificates/{name}/promise', {
+        api.PUT('/api/certificates/{name}/hsts', {
           params: { path: { name: https.name } },
           body: wanted,
         }),
@@ -161,7 +161,7 @@ function Confirm({
         onDo={() => {
           change.mutate();
         }}
-        leave="Leave it as it is"
+        leave="Cancel"
         onLeave={onClose}
       >
         {raises ? 'Raise the promise' : 'Lower the promise'}

@@ -52,7 +52,7 @@ export function Https({ site, standing }: { site: SiteView; standing: Schemas['S
             setAsking('bring');
           }}
         >
-          Bring a certificate …
+          Add a certificate …
         </Button>
         {https !== null && <TurnOff site={site} https={https} />}
       </div>
@@ -66,7 +66,7 @@ function On({ site, https }: { site: SiteView; https: Certificate }) {
   const refresh = () => refreshSite(site.id);
   const again = useMutation({
     mutationFn: () =>
-      dataOf(api.POST('/api/certificates/{name}/trying', { params: { path: { name: https.name } } })),
+      dataOf(api.POST('/api/certificates/{name}/retries', { params: { path: { name: https.name } } })),
     onSuccess: async () => {
       toast('We try again within minutes');
       await refresh();
@@ -75,7 +75,7 @@ function On({ site, https }: { site: SiteView; https: Certificate }) {
   const sending = useMutation({
     mutationFn: (sendsOn: boolean) =>
       dataOf(
-        api.PUT('/api/certificates/{name}/sending-on', {
+        api.PUT('/api/certificates/{name}/https-redirect', {
           params: { path: { name: https.name } },
           body: { sendsOn },
         }),
@@ -103,7 +103,7 @@ function On({ site, https }: { site: SiteView; https: Certificate }) {
                 again.mutate();
               }}
             >
-              It is mended: try again
+              It is fixed: try again
             </Button>
           </p>
           <Trouble error={again.error} />

@@ -97,7 +97,7 @@ export function TurnOn({
         onDo={() => {
           on.mutate();
         }}
-        leave="Leave it off"
+        leave="Cancel"
         onLeave={onClose}
       >
         Turn HTTPS on

@@ -83,13 +83,13 @@ export function DomainSearch() {
               ) : (
                 <Button
                   kind="quiet"
-                  aria-label={`It is mine: bring ${offer.name}`}
+                  aria-label={`I own this: connect ${offer.name}`}
                   busy={bring.isPending}
                   onClick={() => {
                     bring.mutate(offer.name);
                   }}
                 >
-                  It is mine: bring it
+                  I own this: connect it
                 </Button>
               )}
             </li>
@@ -104,7 +104,7 @@ export function DomainSearch() {
               bring.mutate(typed.trim().toLowerCase());
             }}
           >
-            Bring {typed.trim().toLowerCase()}
+            Connect {typed.trim().toLowerCase()}
           </Button>{' '}
           <span className="text-soft">registered elsewhere, under an ending that is not sold here</span>
         </p>

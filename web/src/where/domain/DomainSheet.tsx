@@ -6,7 +6,7 @@ import { Check } from '../../common/ui/Check';
 import { Notice, Trouble } from '../../common/ui/Notice';
 import { HostName, Time } from '../../common/ui/Words';
 import { money } from './money';
-import { LetGo } from './LetGo';
+import { EndDomain } from './EndDomain';
 import { Proof } from './Proof';
 import { Under } from './Under';
 import { ZoneEditor } from './ZoneEditor';
@@ -24,7 +24,7 @@ export function DomainSheet({ domain }: { domain: Domain }) {
           body: {
             autoRenew: to.autoRenew ?? domain.autoRenew,
             hosted: to.hosted ?? domain.hosted,
-            catchingSite: to.catchingSite === undefined ? domain.catchingSite : to.catchingSite,
+            wildcardSite: to.wildcardSite === undefined ? domain.wildcardSite : to.wildcardSite,
           },
         }),
       ),
@@ -77,7 +77,7 @@ export function DomainSheet({ domain }: { domain: Domain }) {
                   change.mutate({ hosted });
                 }}
               >
-                are kept here; its name servers are then changed where it is registered
+                Manage DNS here (you change the name servers at your registrar)
               </Check>
             </dd>
           </>
@@ -94,8 +94,8 @@ export function DomainSheet({ domain }: { domain: Domain }) {
         <dd>
           <Catching
             domain={domain}
-            onChange={(catchingSite) => {
-              change.mutate({ catchingSite });
+            onChange={(wildcardSite) => {
+              change.mutate({ wildcardSite });
             }}
           />
         </dd>
@@ -104,7 +104,7 @@ export function DomainSheet({ domain }: { domain: Domain }) {
       {domain.proven && <Dangers domain={domain} />}
       <Under domain={domain} />
       {domain.hosted && domain.proven && <ZoneEditor domain={domain} />}
-      <LetGo domain={domain} />
+      <EndDomain domain={domain} />
     </>
   );
 }
@@ -127,9 +127,9 @@ function Catching({ domain, onChange }: { domain: Domain; onChange: (siteId: str
   const sites = useSites();
   return (
     <label>
-      names that no address claims are answered by{' '}
+      Unclaimed names under it go to{' '}
       <select
-        value={domain.catchingSite ?? ''}
+        value={domain.wildcardSite ?? ''}
         className="border-ink bg-paper border px-2 py-0.5"
         onChange={(e) => {
           onChange(e.target.value === '' ? null : e.target.value);

@@ -128,7 +128,7 @@ function Past() {
       <ul>
         {past.data.map((a) => (
           <li key={a.id} className="border-water border-b py-1 [overflow-wrap:anywhere]">
-            <strong className="font-medium">{a.who || 'The harbor'}</strong> {HAPPENED[a.kind]} {a.detail}{' '}
+            <strong className="font-medium">{a.who || 'Even Harbor'}</strong> {HAPPENED[a.kind]} {a.detail}{' '}
             <span className="text-soft">
               <Time at={a.at} short />
             </span>
@@ -175,10 +175,10 @@ function words(domain: Domain) {
     case 'REGISTERING':
       return 'being registered';
     case 'CLAIMED':
-      return 'brought, not proven yet';
+      return 'registered elsewhere, not verified';
     case 'ENDED':
       return 'ended';
     case 'HELD':
-      return domain.source === 'REGISTERED' ? 'registered here' : 'brought, proven';
+      return domain.source === 'REGISTERED' ? 'registered here' : 'registered elsewhere, verified';
   }
 }

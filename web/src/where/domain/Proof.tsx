@@ -29,7 +29,7 @@ export function Proof({ domain }: { domain: Schemas['DomainView'] }) {
             prove.mutate();
           }}
         >
-          Look now
+          Check now
         </Button>
         {prove.data && !prove.data.proven && <span>{prove.data.sentence}</span>}
       </p>

@@ -16,7 +16,7 @@ export function ZoneConflict({
   const yields = useMutation({
     mutationFn: () =>
       dataOf(
-        api.POST('/api/domains/{id}/zone/yield', {
+        api.POST('/api/domains/{id}/zone/give-way', {
           params: { path: { id: domain.id } },
           body: { name: conflict.name },
         }),

@@ -30,7 +30,7 @@ export function BringFile({ site }: { site: SiteView }) {
   const look = useMutation({
     mutationFn: (text: string) =>
       dataOf(
-        api.POST('/api/sites/{siteId}/redirects/file/sense', {
+        api.POST('/api/sites/{siteId}/redirects/file/assessment', {
           params: { path: { siteId: site.id } },
           body: { text },
         }),
@@ -76,7 +76,7 @@ export function BringFile({ site }: { site: SiteView }) {
                 );
               }}
             >
-              {put.length === 0 ? 'Nothing to take in' : `Take in ${counted(put.length, 'redirect')}`}
+              {put.length === 0 ? 'Nothing to import' : `Import ${counted(put.length, 'redirect')}`}
             </Button>
             {ORDER.filter((o) => count(o) > 0).map((o) => (
               <Button

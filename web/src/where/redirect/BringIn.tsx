@@ -18,7 +18,7 @@ export function BringIn() {
   return (
     <>
       <WhereNav />
-      <h2 className="mb-1 text-lg">Bring in redirects</h2>
+      <h2 className="mb-1 text-lg">Import redirects</h2>
       <p className="mb-3">
         <Link to={`/sites/${site.id}/where/redirects`}>Back to the redirects</Link>
       </p>

@@ -100,7 +100,7 @@ function Summary({ redirects, saved }: { redirects: Redirects; saved: Schemas['U
             New redirect
           </Link>
           <Link className={SMALL} to={`/sites/${site.id}/where/redirects/bring`}>
-            Bring in many
+            Import
           </Link>
           {redirects.rules.length > 0 && (
             <a className={SMALL} href={`/api/sites/${site.id}/redirects/file`} download>

@@ -63,7 +63,7 @@ export function RuleForm({ site, rule, begin, ruleOf }: Props) {
     >
       <h2 className="mb-3 text-lg">{fresh ? 'New redirect' : 'Redirect'}</h2>
       <Choice
-        label="What is linked to"
+        label="Match"
         value={form.kind}
         options={Object.entries(KINDS).map(([kind, { word }]) => [kind, word])}
         onChange={(kind) => {
@@ -93,7 +93,7 @@ export function RuleForm({ site, rule, begin, ruleOf }: Props) {
       />
       {form.status !== GONE && <Target site={site} form={form} problem={fault('target')} onChange={set} />}
       <Choice
-        label="It is"
+        label="Type"
         value={String(form.status)}
         options={STATUSES.map(([code, words]) => [String(code), words])}
         onChange={(code) => {

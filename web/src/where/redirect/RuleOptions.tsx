@@ -21,7 +21,7 @@ export function RuleOptions({ form, fault, onChange }: Props) {
     form.note === '';
   return (
     <details className="mb-3" open={!usual}>
-      <summary className="cursor-pointer font-medium">Letters, query, dates, group, note</summary>
+      <summary className="cursor-pointer font-medium">More options</summary>
       <div className="border-water mt-2 flex flex-col gap-2 border-l pl-3">
         <Check
           checked={form.ignoresCase}

@@ -41,7 +41,7 @@ export function TextIn({ label, hint, accept, busy, onText }: Props) {
             onText(text);
           }}
         >
-          Look at it first
+          Check it first
         </Button>
         <label className="text-soft">
           or choose a file:{' '}

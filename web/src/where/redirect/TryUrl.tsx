@@ -87,12 +87,12 @@ export function TryUrl({ site, rule, ruleOf }: Props) {
               setDraft(to);
             }}
           >
-            With the draft and these redirects; else with what is live
+            Test the draft (untick: the live site)
           </Check>
         </div>
         <div className="flex flex-wrap gap-2">
           <Button type="submit" busy={trial.isPending} disabled={url.trim() === ''}>
-            Follow it
+            Test
           </Button>
           <Button
             busy={visit.isPending}
@@ -101,7 +101,7 @@ export function TryUrl({ site, rule, ruleOf }: Props) {
               visit.mutate();
             }}
           >
-            Ask the live site
+            Test on the live site
           </Button>
         </div>
       </form>

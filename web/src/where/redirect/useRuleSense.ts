@@ -9,7 +9,7 @@ export const useRuleSense = (siteId: string, rule: Rule) =>
     queryKey: keys.part(siteId, 'rule-sense', rule),
     queryFn: ({ signal }) =>
       dataOf(
-        api.POST('/api/sites/{siteId}/redirects/sense', {
+        api.POST('/api/sites/{siteId}/redirects/assessment', {
           params: { path: { siteId } },
           body: { rule },
           signal,

@@ -102,7 +102,7 @@ export function mendText(mend: Schemas['MendView']): string {
     case 'LEAD_TO_LAST_STOP':
       return `Lead straight to ${mend.put[0] ? targetText(mend.put[0]) : 'the last stop'}`;
     case 'LEAD_TO_LIKELY_PAGE':
-      return `Lead to ${mend.put[0] ? targetText(mend.put[0]) : 'a page'}`;
+      return `Redirect to ${mend.put[0] ? targetText(mend.put[0]) : 'a page'}`;
   }
 }
 

@@ -44,7 +44,7 @@ export function MissedPage() {
       ) : (
         <>
           <h2 className="text-lg">
-            {counted(visits, 'visit')} found nothing, at {counted(links.length, 'path')}
+            {counted(visits, 'visit')} hit a missing page, at {counted(links.length, 'path')}
           </h2>
           <p className="text-soft mb-3">
             The last 30 days.{' '}
@@ -108,10 +108,10 @@ function MovedAtOnce({ siteId, missed }: { siteId: string; missed: Missed[] }) {
         kind="primary"
         busy={change.isPending}
         onClick={() => {
-          change.mutate({ put, remove: [], what: `led on ${counted(put.length, 'page')} that moved` });
+          change.mutate({ put, remove: [], what: `redirected ${counted(put.length, 'page')} that moved` });
         }}
       >
-        Lead on the {put.length} that surely moved
+        Redirect the {counted(put.length, 'page')} that moved
       </Button>
       <Trouble error={change.error} />
     </div>
@@ -141,7 +141,10 @@ function MissedRow({
     change.mutate({
       put: [{ ...BLANK, source: urlPath(missed.path), target: urlPath(target), status }],
       remove: [],
-      what: status === GONE ? `said that ${missed.path} is gone` : `led ${missed.path} on to ${target}`,
+      what:
+        status === GONE
+          ? `marked ${missed.path} as removed on purpose`
+          : `redirected ${missed.path} to ${target}`,
     });
   };
   const folder = missed.path.slice(0, missed.path.lastIndexOf('/') + 1);
@@ -176,7 +179,7 @@ function MissedRow({
               }}
             >
               <span className="truncate">
-                Lead to <span className="mono">{m.path}</span>
+                Redirect to <span className="mono">{m.path}</span>
               </span>
             </Button>
           ))}
@@ -187,14 +190,14 @@ function MissedRow({
             className="inline-block min-h-[25px]"
             to={`/sites/${siteId}/where/redirects?from=${encodeURIComponent(missed.path)}`}
           >
-            {missed.meant.length > 0 ? 'Lead elsewhere' : 'Choose where it leads'}
+            {missed.meant.length > 0 ? 'Choose another page' : 'Choose a page'}
           </Link>
           <LinkButton
             onClick={() => {
               lead('', GONE);
             }}
           >
-            It is gone
+            Removed on purpose (410)
           </LinkButton>
           <LinkButton
             onClick={() => {

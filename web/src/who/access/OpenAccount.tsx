@@ -41,7 +41,7 @@ export function OpenAccount() {
           open.mutate();
         }}
       >
-        <Field label="What the account is for" {...field('accountName')} />
+        <Field label="Account name" {...field('accountName')} />
         <Field label="Your name" autoComplete="name" {...field('name')} />
         <Field label="E-mail" type="email" autoComplete="username" {...field('email')} />
         <Field

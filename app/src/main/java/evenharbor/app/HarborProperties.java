@@ -13,7 +13,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param visitors the visitor-facing server
  * @param appOrigin where people open the application
  * @param practice whether the clock may be moved and the outside world is simulated
- * @param catchingSite id of the site that answers for host names that belong to nobody; empty for none
+ * @param wildcardSite id of the site that answers for host names that belong to nobody; empty for none
  */
 @ConfigurationProperties("harbor")
 public record HarborProperties(
@@ -24,7 +24,7 @@ public record HarborProperties(
         Visitors visitors,
         String appOrigin,
         boolean practice,
-        String catchingSite) {
+        String wildcardSite) {
 
     /**
      * The visitor-facing server.

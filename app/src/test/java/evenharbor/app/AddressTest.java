@@ -45,7 +45,7 @@ class AddressTest {
     }
 
     private static String sense(String site, String typed) {
-        return "/api/sites/" + site + "/addresses/sense?typed=" + typed;
+        return "/api/sites/" + site + "/addresses/assessment?typed=" + typed;
     }
 
     private static String standing(ApiClient person, String site, String typed) {
@@ -228,6 +228,6 @@ class AddressTest {
         other.get("/api/sites/" + site + "/addresses/" + address + "/impact").is(404);
         other.delete("/api/sites/" + site + "/addresses/" + address).is(404);
         other.get("/api/sites/" + site + "/places").is(404);
-        other.post("/api/sites/" + site + "/where/looks", Map.of()).is(404);
+        other.post("/api/sites/" + site + "/where/checks", Map.of()).is(404);
     }
 }

@@ -81,11 +81,11 @@ class DestinationTest {
     }
 
     /** At how many paths something else is there than the version has. */
-    private int apart() {
+    private int differingPaths() {
         return person.get("/api/destinations/" + destination)
                 .is(200)
                 .json()
-                .get("apart")
+                .get("differingPaths")
                 .asInt();
     }
 
@@ -129,7 +129,7 @@ class DestinationTest {
         assertThat(ended.get("result").asString())
                 .contains("1 file sent, 1 removed")
                 .contains("2 files stay as they are there, as you wished.");
-        assertThat(apart()).as("one held back, one kept").isEqualTo(2);
+        assertThat(differingPaths()).as("one held back, one kept").isEqualTo(2);
         assertThat(folder.resolve("a.html")).hasContent(page("first"));
         assertThat(folder.resolve("b.html")).hasContent(page("second"));
         assertThat(folder.resolve("c.html")).hasContent(page("theirs"));
@@ -141,16 +141,18 @@ class DestinationTest {
                 .contains("1 file was left")
                 .doesNotContain("as you wished");
         assertThat(folder.resolve("c.html")).hasContent(page("theirs"));
-        assertThat(apart()).as("one undecided").isEqualTo(1);
+        assertThat(differingPaths()).as("one undecided").isEqualTo(1);
         Files.delete(folder.resolve("b.html"));
         look();
-        assertThat(apart()).as("one undecided, one that someone removed").isEqualTo(2);
+        assertThat(differingPaths())
+                .as("one undecided, one that someone removed")
+                .isEqualTo(2);
         assertThat(person.get("/api/sites/" + site + "/where").text()).contains("but for 2 files");
         done(person, destination, work("PUBLISH", "decisions", Map.of("c.html", "REPLACE")));
-        assertThat(apart()).isZero();
+        assertThat(differingPaths()).isZero();
         theirs("a.html", page("theirs again"));
         done(person, destination, work("CHECK"));
-        assertThat(apart()).as("one that a check found").isEqualTo(1);
+        assertThat(differingPaths()).as("one that a check found").isEqualTo(1);
     }
 
     @Test
@@ -232,7 +234,7 @@ class DestinationTest {
         Files.delete(folder.resolve("b.html"));
         long revision = person.draftRevision(site);
         for (String path : List.of("a.html", "b.html")) {
-            assertThat(take(revision, path).is(412).text()).contains("Nothing was changed. Look again.");
+            assertThat(take(revision, path).is(412).text()).contains("Nothing was changed. Check again.");
             assertThat(theirs(path).is(412).text()).contains(path);
         }
         assertThat(person.draftRevision(site)).isEqualTo(revision);
@@ -245,7 +247,7 @@ class DestinationTest {
 
     private ApiClient.Answer take(long revision, String... paths) {
         return person.post(
-                "/api/destinations/" + destination + "/takings",
+                "/api/destinations/" + destination + "/imports",
                 Map.of("paths", List.of(paths), "draftRevision", revision));
     }
 
@@ -297,10 +299,10 @@ class DestinationTest {
                 .contains("Take it down first, or add a second destination.");
         done(person, destination, work("TAKE_DOWN"));
         assertThat(here().get("state").asString()).isEqualTo("TAKEN_DOWN");
-        assertThat(here().get("was").asInt()).isEqualTo(1);
+        assertThat(here().get("previousVersion").asInt()).isEqualTo(1);
         // Put back, it is as it was; forgotten, the files stay there and are nobody's.
         done(person, destination, work("PUBLISH", "version", 1));
-        assertThat(here().get("holds").asInt()).isEqualTo(1);
+        assertThat(here().get("currentVersion").asInt()).isEqualTo(1);
         person.delete("/api/destinations/" + destination).is(204);
         person.get("/api/destinations/" + destination).is(404);
         assertThat(folder.resolve("a.html")).hasContent(page("first"));

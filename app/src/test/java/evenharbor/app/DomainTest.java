@@ -283,7 +283,7 @@ class DomainTest {
         until("the conflict to be said", () -> zone(id).get("conflicts").size() == 1);
         assertThat(zone(id).get("sets").get(0).get("data").get(0).asString()).isEqualTo("198.51.100.1");
         JsonNode after =
-                owner.post(at + "/yield", Map.of("name", "shop")).is(200).json();
+                owner.post(at + "/give-way", Map.of("name", "shop")).is(200).json();
         assertThat(after.get("conflicts")).isEmpty();
         assertThat(after.get("sets").get(0).get("type").asString()).isEqualTo("CNAME");
     }
@@ -324,9 +324,9 @@ class DomainTest {
         String id = registered("foreign.art.localhost");
         ApiClient other = harbor.person();
         Map<String, Object> settings =
-                Map.of("autoRenew", true, "hosted", true, "catchingSite", other.site("Not theirs"));
+                Map.of("autoRenew", true, "hosted", true, "wildcardSite", other.site("Not theirs"));
         owner.put("/api/domains/" + id, settings).is(404);
-        assertThat(domain(id).get("catchingSite").isNull()).isTrue();
+        assertThat(domain(id).get("wildcardSite").isNull()).isTrue();
     }
 
     @Test
@@ -354,7 +354,7 @@ class DomainTest {
         owner.claim(site, "catches.art.localhost").is(201);
         owner.publish(site);
         assertThat(owner.visit("anything.catches.art.localhost", "/").status()).isEqualTo(404);
-        Map<String, Object> settings = new HashMap<>(Map.of("autoRenew", true, "hosted", true, "catchingSite", site));
+        Map<String, Object> settings = new HashMap<>(Map.of("autoRenew", true, "hosted", true, "wildcardSite", site));
         owner.put("/api/domains/" + id, settings).is(200);
         until(
                 "an unclaimed name to be answered",
@@ -362,7 +362,7 @@ class DomainTest {
         until(
                 "the zone to lead them here",
                 () -> zone(id).get("sets").toString().contains("\"*\""));
-        settings.put("catchingSite", null);
+        settings.put("wildcardSite", null);
         owner.put("/api/domains/" + id, settings).is(200);
         until(
                 "it to end",
@@ -395,7 +395,7 @@ class DomainTest {
             owner.put("/api/practice/stand-ins/elsewhere", Map.of("fault", fault.getKey()))
                     .is(200);
             until(fault.getKey() + " to be said", () -> {
-                owner.post("/api/sites/" + site + "/where/looks", Map.of()).is(202);
+                owner.post("/api/sites/" + site + "/where/checks", Map.of()).is(202);
                 JsonNode step = owner.where(site).get(0).get("steps").get(2);
                 return (step.get("seen").asString() + step.get("todo").asString()).contains(fault.getValue());
             });
@@ -404,7 +404,7 @@ class DomainTest {
         assertThat(owner.where(site).get(0).get("drifted").asBoolean()).isTrue();
         assertThat(owner.get("/api/sites/" + site).json().get("troubles")).hasSize(1);
         owner.put("/api/practice/stand-ins/elsewhere", Map.of("fault", "NONE")).is(200);
-        owner.post("/api/sites/" + site + "/where/looks", Map.of()).is(202);
+        owner.post("/api/sites/" + site + "/where/checks", Map.of()).is(202);
         until("it to work again", () -> state(site, "faulty.club.localhost").equals("OK"));
     }
 

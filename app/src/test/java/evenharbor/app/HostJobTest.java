@@ -127,7 +127,7 @@ class HostJobTest {
                 .atMost(Patience.MOST)
                 .until(() -> person.get("/api/destinations/" + destination)
                                 .json()
-                                .get("holds")
+                                .get("currentVersion")
                                 .asInt(0)
                         == 1);
         assertThat(harbor.home().resolve("opened/follows/page1.html")).exists();

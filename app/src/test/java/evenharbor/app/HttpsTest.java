@@ -181,7 +181,7 @@ class HttpsTest {
                         .single())
                 .isZero();
         caa(at, "0 issue \"authority.localhost\"");
-        owner.post(SECURE_PATH + "caa-quay.art.localhost/trying", Map.of()).is(202);
+        owner.post(SECURE_PATH + "caa-quay.art.localhost/retries", Map.of()).is(202);
         assertThat(Instant.parse(https(site).get("hindrance").get("again").asString()))
                 .as("soon, but not in a hurry")
                 .isBefore(Instant.parse(https(site).get("hindrance").get("at").asString())
@@ -259,7 +259,7 @@ class HttpsTest {
         String host = "promised.harbor.localhost";
         turnOn(site);
         untilSecure(site, host);
-        String at = SECURE_PATH + host + "/promise";
+        String at = SECURE_PATH + host + "/hsts";
         owner.put(at, Map.of("step", "WEEK", "subdomains", false)).is(409);
         owner.put(at, Map.of("step", "MINUTES", "subdomains", false)).is(200);
         owner.put(at, Map.of("step", "WEEK", "subdomains", false)).is(409);
@@ -271,7 +271,8 @@ class HttpsTest {
         assertThat(owner.visit(host, "/").field("Strict-Transport-Security")).isEmpty();
         assertThat(owner.delete(SECURE_PATH + host).is(409).json().get("detail").asString())
                 .contains("Lower that promise", "Nothing was changed");
-        owner.put(SECURE_PATH + host + "/sending-on", Map.of("sendsOn", false)).is(409);
+        owner.put(SECURE_PATH + host + "/https-redirect", Map.of("sendsOn", false))
+                .is(409);
         owner.put(at, Map.of("step", "NONE", "subdomains", false)).is(200);
         owner.delete(SECURE_PATH + host).is(409);
         assertThat(https(site).get("hsts").get("owedUntil").isNull()).isFalse();
@@ -313,8 +314,7 @@ class HttpsTest {
         ApiClient rival = harbor.person();
         String at = SECURE_PATH + "theirs-quay.harbor.localhost";
         rival.delete(at).is(404);
-        rival.put(at + "/promise", Map.of("step", "MINUTES", "subdomains", false))
-                .is(404);
+        rival.put(at + "/hsts", Map.of("step", "MINUTES", "subdomains", false)).is(404);
         rival.get("/api/sites/" + site + "/https").is(404);
         assertThat(rival.get("/api/certificates").json()).isEmpty();
         for (String path :

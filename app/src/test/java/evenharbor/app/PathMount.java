@@ -44,7 +44,7 @@ final class PathMount {
         Map<String, String> first = follow(marta, host);
         assertThat(first.size()).as("pages and assets followed").isGreaterThanOrEqualTo(40);
         // Nothing changed, so the build is the same to the byte.
-        marta.post("/api/sites/" + site + "/where/looks", Map.of()).is(202);
+        marta.post("/api/sites/" + site + "/where/checks", Map.of()).is(202);
         marta.put("/api/sites/" + site, Map.of("title", "Under a path", "listed", true, "pinned", true))
                 .is(200);
         assertThat(follow(marta, host)).isEqualTo(first);

@@ -171,7 +171,8 @@ class RedirectTest {
     @Test
     void aRuleIsJudgedAsItIsTyped() {
         JsonNode sense = person.post(
-                        at("/redirects/sense"), Map.of("rule", rule("http://" + host + ":7080/Old.html", "/bean.html")))
+                        at("/redirects/assessment"),
+                        Map.of("rule", rule("http://" + host + ":7080/Old.html", "/bean.html")))
                 .is(200)
                 .json();
         assertThat(sense.get("rule").get("source").asString()).isEqualTo("/Old.html");
@@ -181,7 +182,7 @@ class RedirectTest {
         assertThat(finding.get("mends").get(0).get("put").get(0).get("target").asString())
                 .isEqualTo("/beans.html");
         assertThat(texts(
-                        person.post(at("/redirects/sense"), Map.of("rule", rule("/about.html", "/")))
+                        person.post(at("/redirects/assessment"), Map.of("rule", rule("/about.html", "/")))
                                 .json()
                                 .get("findings"),
                         "kind"))
@@ -377,7 +378,7 @@ class RedirectTest {
                 + "/gone,,410,,\r\n"
                 + "/nothing,,,,\r\n"
                 + "/NEW/{n}.html,/about.html,,,\r\n";
-        JsonNode lines = person.post(at("/redirects/file/sense"), Map.of("text", file))
+        JsonNode lines = person.post(at("/redirects/file/assessment"), Map.of("text", file))
                 .is(200)
                 .json();
         assertThat(texts(lines, "outcome"))
@@ -392,12 +393,12 @@ class RedirectTest {
         change(put, Set.of()).is(200);
         String out = person.get(at("/redirects/file")).is(200).text();
         assertThat(out).contains("\"a \"\"quoted\"\", note\"\r\n");
-        JsonNode again = person.post(at("/redirects/file/sense"), Map.of("text", out))
+        JsonNode again = person.post(at("/redirects/file/assessment"), Map.of("text", out))
                 .is(200)
                 .json();
         assertThat(again).hasSize(5);
         assertThat(texts(again, "outcome")).containsOnly("SAME");
-        person.post(at("/redirects/file/sense"), Map.of("text", "source,target\n\"open,/x"))
+        person.post(at("/redirects/file/assessment"), Map.of("text", "source,target\n\"open,/x"))
                 .is(400);
     }
 
@@ -409,7 +410,7 @@ class RedirectTest {
         String out = person.get(at("/redirects/file")).text();
         assertThat(out).contains("'=1+1").doesNotContain(",=1+1");
         assertThat(texts(
-                        person.post(at("/redirects/file/sense"), Map.of("text", out))
+                        person.post(at("/redirects/file/assessment"), Map.of("text", out))
                                 .json(),
                         "outcome"))
                 .containsExactly("SAME");

@@ -72,7 +72,7 @@ class RefusalsTest {
                 "PUT | /api/destinations/none | {\"folder\":\"\",\"url\":\"\",\"follows\":false,\"carries\":\"NOTHING\"} | 404 | not-found",
                 "GET | /api/destinations/none/plan |  | 404 | not-found",
                 "GET | /api/destinations/none/theirs?path=index.html |  | 404 | not-found",
-                "POST | /api/destinations/none/takings | {\"paths\":[]} | 400 | invalid",
+                "POST | /api/destinations/none/imports | {\"paths\":[]} | 400 | invalid",
                 "POST | /api/destinations/none/jobs | {} | 400 | invalid",
                 "POST | /api/destinations/none/jobs | {\"kind\":\"LOOK\",\"everything\":false,\"notice\":false,\"rightsConfirmed\":false} | 404 | not-found",
                 "GET | /api/host-jobs/none |  | 404 | not-found",

@@ -41,13 +41,13 @@ final class CountingBench {
                 host -> Optional.empty(),
                 token -> Optional.empty(),
                 Clock.systemUTC());
-        SiteRoutes.Manner manner = new SiteRoutes.Manner(false, true);
+        SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(false, true);
         Redirects rules = Redirects.of(RedirectBench.rules(1_000, new Random(2)));
         edge.exchange(routes -> Routes.ofSites(Map.of(
                 "bench.harbor.localhost",
-                SiteRoutes.of("bench", build, manner, rules),
+                SiteRoutes.of("bench", build, options, rules),
                 "other.harbor.localhost",
-                SiteRoutes.of("other", build, manner, Redirects.NONE))));
+                SiteRoutes.of("other", build, options, Redirects.NONE))));
         edge.start();
         String origin = "http://127.0.0.1:" + edge.port();
         try {

@@ -100,7 +100,7 @@ final class HarborClient {
      */
     double look(String site) throws IOException {
         String before = newestLook(site);
-        post("/api/sites/" + site + "/where/looks", Map.of());
+        post("/api/sites/" + site + "/where/checks", Map.of());
         do {
             // Asking more often would be a load of its own.
             pause(1_500);

@@ -66,7 +66,11 @@ public class RedirectBench {
         Manifest pages = pages(100);
         routes = Routes.ofSites(Map.of(
                 HOST,
-                SiteRoutes.of("bench", pages, new SiteRoutes.Manner(false, true), Redirects.of(rules(rules, random)))));
+                SiteRoutes.of(
+                        "bench",
+                        pages,
+                        new SiteRoutes.ServingOptions(false, true),
+                        Redirects.of(rules(rules, random)))));
         requests = new VisitorRequest[REQUESTS];
         for (int i = 0; i < REQUESTS; i++) {
             int rule = random.nextInt(rules);

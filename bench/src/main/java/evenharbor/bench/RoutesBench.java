@@ -61,12 +61,12 @@ public class RoutesBench {
         String[] names = new String[hosts];
         for (int i = 0; i < hosts; i++) {
             names[i] = "site-" + Integer.toString(random.nextInt(), 36) + i + ".harbor.localhost";
-            byHost.put(names[i], SiteRoutes.of(manifest(i), new SiteRoutes.Manner(false, true)));
+            byHost.put(names[i], SiteRoutes.of(manifest(i), new SiteRoutes.ServingOptions(false, true)));
         }
         routes = Routes.ofSites(byHost);
         // A site at each name, and another under a path of it.
         Map<String, HostRoutes> mounts = new HashMap<>();
-        SiteRoutes spring = SiteRoutes.of(manifest(hosts), new SiteRoutes.Manner(false, true, "", "/spring"));
+        SiteRoutes spring = SiteRoutes.of(manifest(hosts), new SiteRoutes.ServingOptions(false, true, "", "/spring"));
         byHost.forEach((name, site) -> mounts.put(name, HostRoutes.of(Map.of("/", site, "/spring/", spring))));
         mounted = Routes.of(mounts);
         hostsAlone = new HashMap<>(byHost);

@@ -76,7 +76,7 @@ final class TlsBench {
         DirectoryBlobs blobs = new DirectoryBlobs(Files.createDirectories(folder));
         SiteRoutes site = SiteRoutes.of(
                 Manifest.of(Map.of("index.html", new FileEntry(blobs.put(page), page.length, "text/html", true))),
-                new SiteRoutes.Manner(false, true));
+                new SiteRoutes.ServingOptions(false, true));
         Edge edge = new Edge(
                 new Edge.Setup("127.0.0.1", 0, 0, 0, ".preview.localhost", 64 << 20),
                 blobs,

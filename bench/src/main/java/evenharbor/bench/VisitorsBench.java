@@ -56,7 +56,7 @@ final class VisitorsBench {
                 token -> Optional.empty(),
                 Clock.systemUTC());
         edge.exchange(routes -> Routes.ofSites(
-                Map.of("bench.harbor.localhost", SiteRoutes.of(build, new SiteRoutes.Manner(false, true)))));
+                Map.of("bench.harbor.localhost", SiteRoutes.of(build, new SiteRoutes.ServingOptions(false, true)))));
         edge.start();
         Server bare = bare(page, new HttpConnectionFactory(plain()));
         int barePort = ((ServerConnector) bare.getConnectors()[0]).getLocalPort();

@@ -79,7 +79,7 @@ class EdgeTest {
         withOwn404.put("404.html", keep("<p>Our own</p>".getBytes(StandardCharsets.UTF_8), "text/html", true));
         blobs.putPacked(page.hash(), Coding.GZIP, Coding.GZIP.pack(PAGE.getBytes(StandardCharsets.UTF_8)));
         blobs.putPacked(page.hash(), Coding.BROTLI, Coding.BROTLI.pack(PAGE.getBytes(StandardCharsets.UTF_8)));
-        SiteRoutes preview = SiteRoutes.of(build, new SiteRoutes.Manner(true, false));
+        SiteRoutes preview = SiteRoutes.of(build, new SiteRoutes.ServingOptions(true, false));
         edge = new Edge(
                 new Edge.Setup("127.0.0.1", 0, 0, 0, ".preview.localhost", 1 << 20),
                 blobs,
@@ -88,11 +88,11 @@ class EdgeTest {
                 Clock.systemUTC());
         edge.exchange(routes -> Routes.ofSites(Map.of(
                 SITE,
-                SiteRoutes.of(build, new SiteRoutes.Manner(false, true)),
+                SiteRoutes.of(build, new SiteRoutes.ServingOptions(false, true)),
                 "hidden.harbor.localhost",
-                SiteRoutes.of(Manifest.of(withOwn404), new SiteRoutes.Manner(false, false)),
+                SiteRoutes.of(Manifest.of(withOwn404), new SiteRoutes.ServingOptions(false, false)),
                 "alias.harbor.localhost",
-                SiteRoutes.of(build, new SiteRoutes.Manner(false, true, "http://" + SITE, "")))));
+                SiteRoutes.of(build, new SiteRoutes.ServingOptions(false, true, "http://" + SITE, "")))));
         edge.start();
     }
 
@@ -300,8 +300,8 @@ class EdgeTest {
         FileEntry gone = new FileEntry("0".repeat(64), 3, "text/html", true);
         edge.exchange(routes -> routes.with(Map.of(
                 "gone.harbor.localhost",
-                Optional.of(HostRoutes.of(
-                        SiteRoutes.of(Manifest.of(Map.of("index.html", gone)), new SiteRoutes.Manner(false, true)))))));
+                Optional.of(HostRoutes.of(SiteRoutes.of(
+                        Manifest.of(Map.of("index.html", gone)), new SiteRoutes.ServingOptions(false, true)))))));
         assertThat(ask("GET", "gone.harbor.localhost", "/").statusCode()).isEqualTo(500);
         assertThat(ask("GET", SITE, "/").statusCode()).isEqualTo(200);
     }
@@ -313,7 +313,7 @@ class EdgeTest {
                         .leadingTo("/about/", RedirectStatus.MOVED_SAME_METHOD, QueryRule.KEEP),
                 Redirect.of("r2", Source.exact("/gone"), "").leadingTo("", RedirectStatus.GONE, QueryRule.KEEP));
         Manifest build = Manifest.of(Map.of("index.html", page));
-        SiteRoutes site = SiteRoutes.of("s1", build, new SiteRoutes.Manner(false, true), Redirects.of(rules));
+        SiteRoutes site = SiteRoutes.of("s1", build, new SiteRoutes.ServingOptions(false, true), Redirects.of(rules));
         edge.exchange(routes -> routes.with(Map.of("rules.harbor.localhost", Optional.of(HostRoutes.of(site)))));
         edge.visits().take();
         HttpResponse<byte[]> sent = ask("POST", "rules.harbor.localhost", "/form?x=1");
@@ -372,7 +372,7 @@ class EdgeTest {
     void aSiteUnderAPathNamesItsMainAddressWithoutThePath() throws Exception {
         Manifest build = Manifest.of(Map.of("index.html", page, "about/index.html", page));
         SiteRoutes mounted =
-                SiteRoutes.of(build, new SiteRoutes.Manner(false, true, "http://main.localhost", "/spring"));
+                SiteRoutes.of(build, new SiteRoutes.ServingOptions(false, true, "http://main.localhost", "/spring"));
         edge.exchange(routes ->
                 routes.with(Map.of("mount.harbor.localhost", Optional.of(HostRoutes.of(Map.of("/spring/", mounted))))));
         HttpResponse<byte[]> answer = ask("GET", "mount.harbor.localhost", "/spring/about/");
@@ -398,7 +398,8 @@ class EdgeTest {
                 return statuses;
             }));
         }
-        SiteRoutes again = SiteRoutes.of(Manifest.of(Map.of("index.html", page)), new SiteRoutes.Manner(false, true));
+        SiteRoutes again =
+                SiteRoutes.of(Manifest.of(Map.of("index.html", page)), new SiteRoutes.ServingOptions(false, true));
         for (int round = 0; round < 300; round++) {
             String other = "other-" + round + ".harbor.localhost";
             edge.exchange(routes -> routes.with(Map.of(other, Optional.of(HostRoutes.of(again)))));

@@ -104,8 +104,8 @@ class RedirectTableTest {
     }
 
     private Routes routes(RedirectCase each) {
-        SiteRoutes site =
-                SiteRoutes.of("cases", files(each), new SiteRoutes.Manner(false, true), Redirects.of(each.rules()));
+        SiteRoutes site = SiteRoutes.of(
+                "cases", files(each), new SiteRoutes.ServingOptions(false, true), Redirects.of(each.rules()));
         return Routes.ofSites(Map.of(HOST, site));
     }
 

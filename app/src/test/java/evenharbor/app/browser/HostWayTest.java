@@ -99,7 +99,7 @@ class HostWayTest {
         browser.sees("5 new, 0 replaced. 0 to remove");
         assertThat(browser.faults()).isEmpty();
         company.account().manner().setFault(HostingFault.DROPS);
-        browser.press("The content is mine to publish");
+        browser.press("I have the right to publish this content");
         browser.press("Publish 5 changes there");
         browser.sees("Waiting to try again");
         browser.press("Stop");
@@ -108,14 +108,14 @@ class HostWayTest {
         assertThat(Files.exists(company.shown().resolve("index.html"))).isFalse();
         company.account().manner().setFault(HostingFault.NONE);
         browser.press("Go on");
-        browser.sees("holds version 1, as the draft is");
+        browser.sees("holds version 1, up to date");
         browser.open(siteUrl("/opening.html"));
         browser.sees("Lantern Yard, opening");
 
         // Someone else edits a page there; it is seen, shown, and taken into the draft.
         assertThat(HostingCompanies.edit(company, "index.html")).isTrue();
         hosts();
-        browser.press("Look again");
+        browser.press("Check again");
         browser.sees("Changed there by someone else (1)");
         browser.sees("holds version 1, but for 1 file");
         browser.sees("index.html stays as it is there: decide above.");
@@ -128,8 +128,8 @@ class HostWayTest {
                         .text())
                 .contains("Opening hours mended by telephone")
                 .contains("href=s.css>");
-        browser.press("Nothing to send: note it as published");
-        browser.sees("holds version 2, as the draft is");
+        browser.press("Up to date: mark as published");
+        browser.sees("holds version 2, up to date");
 
         // It is taken down there, and put back from the same place.
         browser.press("Unpublish from this host …");
@@ -141,7 +141,7 @@ class HostWayTest {
         browser.sees("Not found");
         hosts();
         browser.press("Put version 2 back");
-        browser.sees("holds version 2, as the draft is");
+        browser.sees("holds version 2, up to date");
         browser.open(siteUrl("/"));
         browser.sees("Lantern Yard, index");
 
@@ -149,9 +149,9 @@ class HostWayTest {
         hosts();
         browser.fill("What to send", "version 1");
         String looked = destination().get("lookedAt").asString();
-        browser.press("Look again");
+        browser.press("Check again");
         browser.until("the look", d -> !destination().get("lookedAt").asString().equals(looked));
-        browser.control("Look again");
+        browser.control("Check again");
         assertThat(browser.field("What to send").getAttribute("value")).isEqualTo("1");
 
         // What lay there from before is removed when its owner says so.
@@ -159,8 +159,8 @@ class HostWayTest {
             Files.createDirectories(company.shown().resolve("old"));
             Files.writeString(company.shown().resolve(old), "old");
         }
-        browser.press("Look again");
-        browser.press("Not put there by us: 2 files");
+        browser.press("Check again");
+        browser.press("Other files on this host (2)");
         browser.press("Tick all 2");
         browser.press("Publish 1 change there, remove 2 files of others");
         browser.sees("holds version 1");
@@ -182,7 +182,7 @@ class HostWayTest {
         browser.until("both up to date", d -> {
             String text = d.findElement(By.cssSelector("section[aria-label=Destinations]"))
                     .getText();
-            return text.split("holds version 3, as the draft is", -1).length == 3;
+            return text.split("holds version 3, up to date", -1).length == 3;
         });
         assertThat(browser.faults()).isEmpty();
         assertThat(harbor.home().resolve("opened/lantern/find.html")).content().contains("By the lock");

@@ -92,8 +92,8 @@ class OutsideFaultsTest {
         browser.fill("Name", "gale");
         browser.sees("The registry does not answer just now. Nothing was registered and nothing is owed.");
         browser.open("/domains/" + domain);
-        browser.press("Let it go …");
-        browser.press("Let " + DOMAIN + " go");
+        browser.press("Delete the registration …");
+        browser.press("Delete the registration");
         browser.sees("Nothing was changed. Try again in a moment.");
         assertThat(browser.faults()).isEmpty();
         browser.press("Keep it");
@@ -114,7 +114,7 @@ class OutsideFaultsTest {
         browser.sees("Paid until");
         new Select(browser.until(
                         "the choice of a site",
-                        d -> d.findElements(By.xpath("//label[contains(.,'no address claims')]/select")).stream()
+                        d -> d.findElements(By.xpath("//label[contains(.,'Unclaimed names')]/select")).stream()
                                 .findFirst()
                                 .orElse(null)))
                 .selectByVisibleText("Squall");

@@ -98,9 +98,9 @@ class RedirectWayTest {
                         .text()
                         .contains("elderflower"));
         browser.open(at("/where/missed"));
-        browser.sees("1 visit found nothing, at 1 path");
+        browser.sees("1 visit hit a missing page, at 1 path");
         assertThat(browser.faults()).isEmpty();
-        browser.press("Lead to /elder-cordial.html");
+        browser.press("Redirect to /elder-cordial.html");
         browser.sees("Nobody followed a link to nothing");
 
         browser.press("Redirects");
@@ -124,12 +124,12 @@ class RedirectWayTest {
         browser.fill("Leads to", "/rosehip");
         browser.sees("There is no page /rosehip.");
         browser.press("Add redirect");
-        browser.press("Lead to /rosehip-syrup.html");
+        browser.press("Redirect to /rosehip-syrup.html");
         browser.seesNoMore("There is no page /rosehip.");
         assertThat(browser.field("Old path").getAttribute("value")).isEqualTo("/Rose Hips");
-        browser.press("Follow it");
+        browser.press("Test");
         browser.sees("The visitor gets this page.");
-        browser.press("Ask the live site");
+        browser.press("Test on the live site");
         browser.sees("A real request for");
         assertThat(browser.faults()).isEmpty();
 
@@ -152,14 +152,14 @@ class RedirectWayTest {
         Path file = folder.resolve("rules.csv");
         Files.writeString(file, lines);
         browser.open(at("/where/redirects"));
-        browser.press("Bring in many");
+        browser.press("Import");
         browser.until("the chooser", d -> d.findElement(By.cssSelector("input[type=file]")))
                 .sendKeys(file.toString());
         browser.sees("20 lines cannot be taken in as they are; the others can.");
         browser.sees("“other.example” is not a name of this site");
         browser.sees("is no status of a redirect");
         assertThat(browser.faults()).isEmpty();
-        browser.press("Take in 500 redirects");
+        browser.press("Import 500 redirects");
         browser.sees("Brought in 500 redirects");
         assertThat(count()).isGreaterThanOrEqualTo(500);
 

@@ -63,8 +63,7 @@ class SecureWayTest {
         browser.press("Register " + NAME + " and use it");
         browser.sees("Yours to use");
         browser.press("Publish 1 file");
-        browser.press(
-                "The content is ours to publish: we made it, or we have leave to use it. (Asked once for each site.)");
+        browser.press("I have the right to publish this content. (Asked once for each site.)");
         browser.press("Publish 1 change");
         browser.sees("Lighthouse is live, version 1.");
 

@@ -68,7 +68,7 @@ class WhereTest {
     private void moveClock(Duration by) {
         browser.open("/practice");
         browser.fill("Minutes", String.format(Locale.ROOT, "%.4f", by.toMillis() / 60_000.0));
-        browser.press("minutes on");
+        browser.press("Advance");
         browser.until(
                 "the clock to move",
                 d -> browser.field("Minutes").isEnabled()
@@ -100,8 +100,7 @@ class WhereTest {
         browser.press("Register " + name + " and use it");
         browser.sees("Yours to use");
         browser.press("Publish 1 file");
-        browser.press(
-                "The content is ours to publish: we made it, or we have leave to use it. (Asked once for each site.)");
+        browser.press("I have the right to publish this content. (Asked once for each site.)");
         browser.press("Publish 1 change");
         browser.sees("Lanternfish is live, version 1.");
 
@@ -125,7 +124,7 @@ class WhereTest {
         browser.open("/practice");
         moveClock(Duration.between(harborNow(), until).minusSeconds(60));
         browser.open(here);
-        browser.press("Look now");
+        browser.press("Check now");
         browser.sees("still says: no such name");
         browser.sees("waiting");
         browser.open("/practice");
@@ -159,7 +158,7 @@ class WhereTest {
         browser.sees("This is an e-mail address.");
         browser.fill("Address", "nightjar.club.localhost");
         browser.sees("If it is yours, bring it");
-        browser.press("Bring nightjar.club.localhost and use it");
+        browser.press("Connect nightjar.club.localhost and use it");
         browser.sees("Add this TXT record where nightjar.club.localhost is managed");
         String proof = browser.until(
                         "the proof",
@@ -183,7 +182,7 @@ class WhereTest {
                                 .findFirst()
                                 .orElse(null))
                 .click();
-        browser.sees("brought, proven");
+        browser.sees("registered elsewhere, verified");
         browser.sees("Addresses under it");
         assertThat(browser.faults()).isEmpty();
     }
@@ -217,9 +216,9 @@ class WhereTest {
         browser.press("Look at what changes");
         browser.sees("It cannot be read");
         browser.press("Close");
-        browser.press("Let it go …");
+        browser.press("Delete the registration …");
         browser.sees("The registration is deleted at once.");
-        browser.press("Let zonedquay.club.localhost go");
+        browser.press("Delete the registration");
         browser.sees("Your domains go here");
         assertThat(browser.faults()).isEmpty();
     }
@@ -250,7 +249,7 @@ class WhereTest {
         browser.fill("Where it leads", "https://example.org/");
         browser.press("Save");
         browser.sees("A site has exactly one main address");
-        assertThat(person.post("/api/sites/" + site + "/where/looks", Map.of()).status())
+        assertThat(person.post("/api/sites/" + site + "/where/checks", Map.of()).status())
                 .isEqualTo(202);
     }
 }

@@ -58,7 +58,7 @@ class WholeWayTest {
         browser.open("/open-account");
         browser.driver.manage().deleteAllCookies();
         browser.open("/open-account");
-        browser.fill("What the account is for", "Kites");
+        browser.fill("Account name", "Kites");
         browser.fill("Your name", "Ada Kite");
         browser.fill("E-mail", "ada@kites.example");
         browser.fill("Password", "short");
@@ -83,7 +83,7 @@ class WholeWayTest {
                                 "style.css",
                                 "h1{color:teal}")));
         browser.sees("3 files");
-        browser.press("Make the site");
+        browser.press("Create site");
         browser.sees("The draft");
         browser.sees("about.html");
 
@@ -105,7 +105,7 @@ class WholeWayTest {
 
         // 3. Look at the draft before anyone else.
         browser.press("What");
-        browser.press("Look");
+        browser.press("Preview");
         assertThat(browser.inFrame("Draft: index.html")).contains("Kites");
         browser.press("phone");
         browser.until(
@@ -117,8 +117,7 @@ class WholeWayTest {
         browser.press("Publish 3 files");
         browser.sees("3 changes to publish");
         assertThat(browser.faults()).isEmpty();
-        browser.press(
-                "The content is ours to publish: we made it, or we have leave to use it. (Asked once for each site.)");
+        browser.press("I have the right to publish this content. (Asked once for each site.)");
         browser.press("Publish 3 changes");
         browser.sees("Kite Shop is live, version 1.");
         String link = browser.until("the public link", d -> d.findElement(By.partialLinkText("kite-shop")))
@@ -158,7 +157,7 @@ class WholeWayTest {
 
         // A page is held back from this publish.
         browser.fill("New text file", "later.html");
-        browser.press("Make it");
+        browser.press("Create file");
         browser.sees("later.html");
         browser.press("Publish 2 changes");
         browser.until("the box", d -> d.findElement(By.cssSelector("[aria-label='Publish later.html']")))
@@ -192,12 +191,12 @@ class WholeWayTest {
         assertThat(browser.inFrame("Version 1: index.html")).contains("Kites");
         browser.fill("Name", "Opening");
         browser.press("Save name and note");
-        browser.sees("Version 1 is described");
-        browser.press("Restore into the draft");
+        browser.sees("Version 1 is saved");
+        browser.press("Copy into the draft");
         browser.sees("What was in the draft is saved as version 3.");
         assertThat(visitor.visit("kite-shop.harbor.localhost", "/about.html").text())
                 .contains("Sundays");
-        browser.press("Put it live …");
+        browser.press("Restore …");
         browser.press("Put version 1 live");
         browser.sees("Version 1 is live");
         assertThat(visitor.visit("kite-shop.harbor.localhost", "/about.html").text())
@@ -213,7 +212,7 @@ class WholeWayTest {
         browser.fill("What is it called?", "Zipped");
         Path bad = Files.write(folder.resolve("bad.zip"), Zips.of(Map.of("../out.html", "x")));
         browser.choose("Choose a ZIP", bad);
-        browser.press("Make the site");
+        browser.press("Create site");
         browser.sees("leads out of the folder");
         browser.sees("still empty");
         Path good = Files.write(folder.resolve("good.zip"), Zips.of(Map.of("z/index.html", page("Zip"))));
@@ -235,7 +234,7 @@ class WholeWayTest {
         browser.open("/sites/" + site + "/what/versions/1");
         assertThat(browser.inFrame("Version 1: index.html")).contains("one");
         person.putText(site, "index.html", page("someone else's work")).is(200);
-        browser.press("Restore into the draft");
+        browser.press("Copy into the draft");
         browser.sees("changed this draft since you opened it (edited index.html)");
         assertThat(person.get("/api/sites/" + site + "/draft/text?path=index.html")
                         .json()
@@ -243,7 +242,7 @@ class WholeWayTest {
                         .asString())
                 .contains("someone else's work");
         browser.press("Go on from the draft as it is now");
-        browser.press("Restore into the draft");
+        browser.press("Copy into the draft");
         browser.sees("is saved as version 2");
     }
 
@@ -290,7 +289,7 @@ class WholeWayTest {
         browser.press("A copy of another site");
         browser.until("the list", d -> d.findElement(By.xpath("//option[.='Original']")))
                 .click();
-        browser.press("Make the site");
+        browser.press("Create site");
         browser.sees("copied from Original");
         browser.sees("index.html");
         browser.press("Settings of the site");
@@ -381,7 +380,7 @@ class WholeWayTest {
                     List.of(papermoon + "/what?path=index.html", "Save in the draft"),
                     List.of(papermoon + "/what/look", "Edit this page"),
                     List.of(papermoon + "/what/review", "to publish"),
-                    List.of(papermoon + "/what/versions", "Restore into the draft"),
+                    List.of(papermoon + "/what/versions", "Copy into the draft"),
                     List.of(papermoon + "/when", "What happened"),
                     List.of(papermoon + "/who", "Add a person"))) {
                 browser.open(screen.get(0));

@@ -183,7 +183,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         SiteRoutes site = decision instanceof Decision.Serve serve
                 ? serve.site()
                 : decision instanceof Decision.Missing missing ? missing.site() : null;
-        return site != null && (site.manner().preview() || !site.manner().listed());
+        return site != null && (site.options().preview() || !site.options().listed());
     }
 
     private void serve(
@@ -241,7 +241,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         HotBlobs.Form form = ranged ? identity : negotiated(asked, stock, identity);
         HttpFields.Mutable fields = response.getHeaders();
         fields.put(form.tag().field());
-        manner(file, lasting, site, request, fields);
+        options(file, lasting, site, request, fields);
         if (ok && Conditions.insistsOnOther(asked, form.tag())) {
             finish(HttpStatus.PRECONDITION_FAILED_412, response, callback);
             return;
@@ -285,25 +285,25 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         return identity;
     }
 
-    private static void manner(
+    private static void options(
             FileEntry file, boolean lasting, SiteRoutes site, Request request, HttpFields.Mutable fields) {
-        SiteRoutes.Manner manner = site.manner();
-        if (manner.preview()) {
+        SiteRoutes.ServingOptions options = site.options();
+        if (options.preview()) {
             fields.put(Fields.KEEP_NOTHING).put(Fields.NO_REFERRER);
         } else {
             fields.put(lasting ? Fields.FOR_GOOD : Fields.ASK_FIRST);
         }
-        if (manner.preview() || !manner.listed()) {
+        if (options.preview() || !options.listed()) {
             fields.put(Fields.NO_INDEX);
         }
         if (Coding.packs(file.mediaType())) {
             fields.put(Fields.VARY);
         }
         fields.put(Fields.NO_SNIFFING);
-        if (!manner.main().isEmpty() && file.mediaType().equals(HTML)) {
+        if (!options.main().isEmpty() && file.mediaType().equals(HTML)) {
             String path = request.getHttpURI().getPath();
-            String canonical = manner.main()
-                    + path.substring(Math.min(path.length(), manner.base().length()));
+            String canonical = options.main()
+                    + path.substring(Math.min(path.length(), options.base().length()));
             fields.put(HttpHeader.LINK, "<" + canonical + ">; rel=\"canonical\"");
         }
     }

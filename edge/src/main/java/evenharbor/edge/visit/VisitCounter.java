@@ -28,7 +28,7 @@ public final class VisitCounter {
      */
     public void count(String host, String path, Decision decision, boolean browser, Supplier<String> referrer) {
         if (decision instanceof Decision.Serve serve) {
-            if (serve.file().mediaType().equals(PAGE) && !serve.site().manner().preview()) {
+            if (serve.file().mediaType().equals(PAGE) && !serve.site().options().preview()) {
                 pages.add(host, 1);
             }
         } else if (decision instanceof Decision.Forward forward) {
@@ -38,7 +38,7 @@ public final class VisitCounter {
         } else if (decision instanceof Decision.Gone gone) {
             followed(gone.by());
         } else if (decision instanceof Decision.Missing missing && counted(missing.site())) {
-            String own = path.substring(missing.site().manner().base().length());
+            String own = path.substring(missing.site().options().base().length());
             misses.count(missing.site().id(), own, browser, referrer.get());
         }
     }
@@ -50,7 +50,7 @@ public final class VisitCounter {
     }
 
     private static boolean counted(SiteRoutes site) {
-        return !site.manner().preview() && !site.id().isEmpty();
+        return !site.options().preview() && !site.id().isEmpty();
     }
 
     /** What was counted since the last call. */

@@ -63,7 +63,8 @@ class TlsTest {
         DirectoryBlobs blobs = new DirectoryBlobs(folder);
         byte[] bytes = PAGE.getBytes(StandardCharsets.UTF_8);
         FileEntry page = new FileEntry(blobs.put(bytes), bytes.length, "text/html", true);
-        SiteRoutes site = SiteRoutes.of(Manifest.of(Map.of("index.html", page)), new SiteRoutes.Manner(false, true));
+        SiteRoutes site =
+                SiteRoutes.of(Manifest.of(Map.of("index.html", page)), new SiteRoutes.ServingOptions(false, true));
         edge = new Edge(
                 new Edge.Setup("127.0.0.1", 0, 0, 0, ".preview.localhost", 1 << 20),
                 blobs,

@@ -23,12 +23,12 @@ import org.junit.jupiter.api.Test;
 /** Counting in memory: bounded, from many threads, and right where it matters. */
 class VisitCounterTest {
 
-    private static final SiteRoutes SITE = site("s", new SiteRoutes.Manner(false, true));
+    private static final SiteRoutes SITE = site("s", new SiteRoutes.ServingOptions(false, true));
 
     private final VisitCounter counter = new VisitCounter();
 
-    private static SiteRoutes site(String id, SiteRoutes.Manner manner) {
-        return SiteRoutes.of(id, Manifest.EMPTY, manner, Redirects.NONE);
+    private static SiteRoutes site(String id, SiteRoutes.ServingOptions options) {
+        return SiteRoutes.of(id, Manifest.EMPTY, options, Redirects.NONE);
     }
 
     private void miss(SiteRoutes site, String path, boolean browser, String referrer) {
@@ -57,14 +57,14 @@ class VisitCounterTest {
 
     @Test
     void aSiteUnderAPathCountsItsOwnPaths() {
-        miss(site("s", new SiteRoutes.Manner(false, true, "", "/spring")), "/spring/a", true, "");
+        miss(site("s", new SiteRoutes.ServingOptions(false, true, "", "/spring")), "/spring/a", true, "");
         assertThat(counter.take().misses()).extracting(Batch.Miss::path).containsExactly("/a");
     }
 
     @Test
     void previewsAndWhatBelongsToNoSiteAreNotCounted() {
-        miss(site("s", new SiteRoutes.Manner(true, false)), "/a", true, "");
-        miss(site("", new SiteRoutes.Manner(false, true)), "/a", true, "");
+        miss(site("s", new SiteRoutes.ServingOptions(true, false)), "/a", true, "");
+        miss(site("", new SiteRoutes.ServingOptions(false, true)), "/a", true, "");
         miss(SITE, "/" + "x".repeat(MissCounter.LONGEST_PATH), true, "");
         assertThat(counter.take().isEmpty()).isTrue();
     }

@@ -49,7 +49,7 @@ public final class Problem extends RuntimeException {
         return new Problem(
                         ProblemType.STALE,
                         "Someone changed " + what
-                                + " in the meantime. Nothing was changed by you. Look at it again, then try once more.")
+                                + " in the meantime. Nothing was changed by you. Preview again, then try once more.")
                 .with("revision", revision);
     }
 

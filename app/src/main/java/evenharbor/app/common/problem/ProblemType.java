@@ -4,8 +4,8 @@ import java.util.Locale;
 
 /** All types of problem the API answers with; the name in lower case, with hyphens, is the stable end of the type. */
 public enum ProblemType {
-    INVALID(400, "Something in the request needs mending"),
-    INTAKE_REFUSED(422, "These files were not taken in"),
+    INVALID(400, "Check the marked field"),
+    INTAKE_REFUSED(422, "These files were not added"),
     SIGN_IN_NEEDED(401, "Sign in to go on"),
     SIGN_IN_FAILED(401, "E-mail or password do not match"),
     TOO_MANY_TRIES(429, "Too many tries"),

@@ -37,7 +37,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Previews {
 
     private static final Duration LIFE = Duration.ofHours(12);
-    private static final SiteRoutes.Manner MANNER = new SiteRoutes.Manner(true, false);
+    private static final SiteRoutes.ServingOptions MANNER = new SiteRoutes.ServingOptions(true, false);
 
     private final JdbcClient db;
     private final Sites sites;

@@ -160,7 +160,7 @@ public class Publisher {
         }
         SavedVersion version = versions.published(
                 site, publication.manifest, build, publication.redirects, Publishing.starter(publication, site));
-        states.lead(site.id(), version.number(), build, publication.redirects);
+        states.switchLive(site.id(), version.number(), build, publication.redirects);
         publication.step = Publication.Step.LIVE;
         publication.version = version.number();
         publications.save(publication);

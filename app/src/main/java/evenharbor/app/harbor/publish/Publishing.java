@@ -146,7 +146,7 @@ public class Publishing {
         Changes changes = review.between(before, draft.manifest());
         Manifest after = selection.apply(review.files(before), drafts.files(draft), changes);
         if (after.count() == 0) {
-            throw new Problem(ProblemType.NOT_READY, "There are no files to publish. Bring in a folder or ZIP first.");
+            throw new Problem(ProblemType.NOT_READY, "There are no files to publish. Add a folder or ZIP first.");
         }
         Publication publication = new Publication();
         publication.id = Ids.id();
@@ -247,7 +247,7 @@ public class Publishing {
                     ProblemType.NOT_READY, "This site has never been live. Nothing was changed. Publish it first.");
         }
         if (!live.live()) {
-            states.lead(siteId, live.version().get(), live.build().orElseThrow(), live.redirects());
+            states.switchLive(siteId, live.version().get(), live.build().orElseThrow(), live.redirects());
             activities.note(
                     ActivityKind.PUT_LIVE,
                     siteId,
@@ -273,7 +273,7 @@ public class Publishing {
         String build = versions.buildOf(version);
         String rules = redirects ? version.redirects() : now.redirects();
         versions.wentLive(siteId, number, build, rules);
-        states.lead(siteId, number, build, rules);
+        states.switchLive(siteId, number, build, rules);
         activities.note(ActivityKind.PUT_LIVE, siteId, Current.person(), version.title());
         return states.of(siteId);
     }

@@ -118,10 +118,10 @@ class SiteCompiler {
             }
         }
         if (live.live()) {
-            for (String host : catching(site)) {
-                SiteRoutes.Manner manner = new SiteRoutes.Manner(false, false, main.orElse(""), "");
+            for (String host : wildcards(site)) {
+                SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(false, false, main.orElse(""), "");
                 answers.computeIfAbsent(host, h -> new HashMap<>())
-                        .put(ROOT, routes(live.build().orElseThrow(), manner, live, before.at(host, ROOT)));
+                        .put(ROOT, routes(live.build().orElseThrow(), options, live, before.at(host, ROOT)));
             }
         }
         return new Compiled(answers, live.live() ? live.build().orElse("") : "");
@@ -133,7 +133,7 @@ class SiteCompiler {
             return live;
         }
         return versions.find(site.id(), live.version().get())
-                .map(v -> builds.of(v.manifest(), v.settings(), new Builder.Manner("", secure)))
+                .map(v -> builds.of(v.manifest(), v.settings(), new Builder.BuildOptions("", secure)))
                 .map(live::with)
                 .orElse(live);
     }
@@ -144,12 +144,12 @@ class SiteCompiler {
                 || domains.find(address.domainId()).map(Domain::proven).orElse(false);
     }
 
-    private List<String> catching(Site site) {
-        List<String> hosts = new ArrayList<>(domains.catching().stream()
-                .filter(d -> d.catchingSite().orElseThrow().equals(site.id()))
+    private List<String> wildcards(Site site) {
+        List<String> hosts = new ArrayList<>(domains.wildcards().stream()
+                .filter(d -> d.wildcardSite().orElseThrow().equals(site.id()))
                 .map(d -> "*." + d.name().ascii())
                 .toList());
-        if (site.id().equals(harbor.catchingSite())) {
+        if (site.id().equals(harbor.wildcardSite())) {
             hosts.add("*");
         }
         return hosts;
@@ -171,42 +171,45 @@ class SiteCompiler {
     private SiteRoutes served(
             Address address, Site site, Live live, Optional<String> main, Map<String, String> secure, Before before) {
         String canonical = address.role() == Role.MAIN ? "" : main.orElse("");
-        SiteRoutes.Manner manner = new SiteRoutes.Manner(false, site.settings().listed(), canonical, address.base());
+        SiteRoutes.ServingOptions options =
+                new SiteRoutes.ServingOptions(false, site.settings().listed(), canonical, address.base());
         String build = address.base().isEmpty()
                 ? live.build().orElseThrow()
                 : versions.find(site.id(), live.version().orElseThrow())
-                        .map(v -> builds.of(v.manifest(), v.settings(), new Builder.Manner(address.base(), secure)))
+                        .map(v ->
+                                builds.of(v.manifest(), v.settings(), new Builder.BuildOptions(address.base(), secure)))
                         .orElseThrow();
-        return routes(build, manner, live, before.at(address.hostName(), address.path()));
+        return routes(build, options, live, before.at(address.hostName(), address.path()));
     }
 
     private SiteRoutes trial(Address address, Site site, Map<String, String> secure) {
-        SiteRoutes.Manner manner = new SiteRoutes.Manner(true, false, "", address.base());
+        SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(true, false, "", address.base());
         Optional<SavedVersion> version =
                 Optional.ofNullable(address.trialVersion()).flatMap(n -> versions.find(site.id(), n));
         String build = version.map(
-                        v -> builds.of(v.manifest(), v.settings(), new Builder.Manner(address.base(), secure)))
+                        v -> builds.of(v.manifest(), v.settings(), new Builder.BuildOptions(address.base(), secure)))
                 .orElseGet(() -> builds.of(
                         drafts.find(site.id()).manifest(),
                         site.settings(),
-                        new Builder.Manner(address.base(), secure)));
+                        new Builder.BuildOptions(address.base(), secure)));
         String rules = version.map(SavedVersion::redirects).orElseGet(() -> sets.now(site.id()));
-        return SiteRoutes.of(site.id(), manifests.get(build), manner, redirects.get(rules));
+        return SiteRoutes.of(site.id(), manifests.get(build), options, redirects.get(rules));
     }
 
-    private SiteRoutes routes(String build, SiteRoutes.Manner manner, Live live, Answer before) {
-        SiteRoutes routes = SiteRoutes.of(live.siteId(), manifests.get(build), manner, redirects.get(live.redirects()));
+    private SiteRoutes routes(String build, SiteRoutes.ServingOptions options, Live live, Answer before) {
+        SiteRoutes routes =
+                SiteRoutes.of(live.siteId(), manifests.get(build), options, redirects.get(live.redirects()));
         Instant now = clock.instant();
         long until = now.plus(GRACE).getEpochSecond();
         if (before instanceof SiteRoutes earlier) {
             return routes.after(earlier, now.getEpochSecond(), until);
         }
-        if (!manner.base().isEmpty()) {
+        if (!options.base().isEmpty()) {
             return routes;
         }
         // After a start the builds that were live a moment ago are found in the record.
         for (LiveStates.Span span : states.endedSince(live.siteId(), now.minus(GRACE))) {
-            routes = routes.after(SiteRoutes.of(manifests.get(span.build()), manner), now.getEpochSecond(), until);
+            routes = routes.after(SiteRoutes.of(manifests.get(span.build()), options), now.getEpochSecond(), until);
         }
         return routes;
     }

@@ -34,12 +34,12 @@ class DestinationController {
 
     private final Destinations destinations;
     private final Plans plans;
-    private final TheirChanges theirs;
+    private final RemoteEdits theirs;
     private final Hosts hosts;
     private final DestinationStands stands;
 
     DestinationController(
-            Destinations destinations, Plans plans, TheirChanges theirs, Hosts hosts, DestinationStands stands) {
+            Destinations destinations, Plans plans, RemoteEdits theirs, Hosts hosts, DestinationStands stands) {
         this.destinations = destinations;
         this.plans = plans;
         this.theirs = theirs;
@@ -50,9 +50,9 @@ class DestinationController {
     /**
      * A destination.
      *
-     * @param holds number of the version that is there; null for none
-     * @param was number of the version that was there before it was taken down; null for none
-     * @param apart at how many paths something else was seen there than the version has: it was held back, or others did it
+     * @param currentVersion number of the version that is there; null for none
+     * @param previousVersion number of the version that was there before it was taken down; null for none
+     * @param differingPaths at how many paths something else was seen there than the version has: it was held back, or others did it
      * @param behind how many changes the draft has that are not there; null when nothing is
      * @param problem what went wrong last; empty when nothing did since
      */
@@ -67,9 +67,9 @@ class DestinationController {
             boolean follows,
             DestinationEntity.Carries carries,
             DestinationEntity.State state,
-            @Schema(nullable = true) Integer holds,
-            @Schema(nullable = true) Integer was,
-            int apart,
+            @Schema(nullable = true) Integer currentVersion,
+            @Schema(nullable = true) Integer previousVersion,
+            int differingPaths,
             @Schema(nullable = true) Integer behind,
             @Schema(nullable = true) Instant lookedAt,
             @Schema(nullable = true) Instant succeededAt,
@@ -135,9 +135,9 @@ class DestinationController {
                 d.follows,
                 d.carries,
                 d.state,
-                d.holds,
-                d.was,
-                d.apart,
+                d.currentVersion,
+                d.previousVersion,
+                d.differingPaths,
                 behind.isPresent() ? behind.getAsInt() : null,
                 d.lookedAt,
                 d.succeededAt,
@@ -175,12 +175,12 @@ class DestinationController {
 
     /** A file as it is there, beside ours. */
     @GetMapping("/destinations/{id}/theirs")
-    TheirChanges.TheirFile theirs(@PathVariable String id, @RequestParam String path) {
+    RemoteEdits.TheirFile theirs(@PathVariable String id, @RequestParam String path) {
         return theirs.show(id, path);
     }
 
     /** Takes files into the draft as they are there. */
-    @PostMapping("/destinations/{id}/takings")
+    @PostMapping("/destinations/{id}/imports")
     Taken take(@PathVariable String id, @Valid @RequestBody Taking form) {
         OptionalLong revision =
                 form.draftRevision() == null ? OptionalLong.empty() : OptionalLong.of(form.draftRevision());

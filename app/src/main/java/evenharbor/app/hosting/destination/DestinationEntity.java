@@ -51,12 +51,12 @@ class DestinationEntity {
     @Enumerated(EnumType.STRING)
     State state;
 
-    Integer holds;
+    Integer currentVersion;
     String build;
     /** At how many paths something else was seen last than the version has there. */
-    int apart;
+    int differingPaths;
 
-    Integer was;
+    Integer previousVersion;
     String listing;
     Instant lookedAt;
     Instant succeededAt;

@@ -83,8 +83,10 @@ public class DestinationStands {
                         destination.place().replaceFirst("^https?://", ""),
                         hosts.find(destination.hostId).map(Host::name).orElse(""),
                         standing(destination),
-                        destination.holds == null ? OptionalInt.empty() : OptionalInt.of(destination.holds),
-                        destination.apart,
+                        destination.currentVersion == null
+                                ? OptionalInt.empty()
+                                : OptionalInt.of(destination.currentVersion),
+                        destination.differingPaths,
                         behind(destination).orElse(0)))
                 .toList();
     }
@@ -106,10 +108,10 @@ public class DestinationStands {
 
     /** How many changes the draft has that are not at a destination; empty when no version is there. */
     OptionalInt behind(DestinationEntity destination) {
-        return destination.holds == null
+        return destination.currentVersion == null
                 ? OptionalInt.empty()
                 : OptionalInt.of(review.between(
-                                versions.find(destination.siteId, destination.holds)
+                                versions.find(destination.siteId, destination.currentVersion)
                                         .orElseThrow()
                                         .manifest(),
                                 drafts.find(destination.siteId).manifest())

@@ -49,7 +49,7 @@ class Followers {
             }
             int number = live.version().get();
             for (DestinationEntity destination : repository.findBySiteIdOrderByCreatedAt(changed.siteId())) {
-                boolean behind = destination.holds == null || destination.holds != number;
+                boolean behind = destination.currentVersion == null || destination.currentVersion != number;
                 if (destination.follows && behind && destination.state != DestinationEntity.State.TAKEN_DOWN) {
                     send(destination, number);
                 }

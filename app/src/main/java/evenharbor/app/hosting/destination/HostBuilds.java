@@ -52,7 +52,8 @@ class HostBuilds {
      * @param rules hash of its redirects
      */
     Manifest of(DestinationEntity destination, String manifest, Settings settings, String rules) {
-        Manifest build = manifests.get(builds.of(manifest, settings, new Builder.Manner(destination.base(), Map.of())));
+        Manifest build =
+                manifests.get(builds.of(manifest, settings, new Builder.BuildOptions(destination.base(), Map.of())));
         Redirects set = redirects.get(rules);
         CarriedRules carried = switch (destination.carries) {
             case NOTHING -> new CarriedRules(Map.of(), List.of());

@@ -79,7 +79,7 @@ class HostJobSteps {
     }
 
     /** Opens the destination's folder. */
-    interface Door {
+    interface FolderOpener {
         RemoteFolder open() throws IOException;
     }
 
@@ -91,7 +91,8 @@ class HostJobSteps {
      */
     record Outcome(String sentence, Consumer<DestinationEntity> apply) {}
 
-    Outcome carryOut(HostJob job, DestinationEntity destination, JobMeter meter, Door door) throws IOException {
+    Outcome carryOut(HostJob job, DestinationEntity destination, JobMeter meter, FolderOpener opener)
+            throws IOException {
         Wishes wishes = json.readValue(job.wishes, Wishes.class);
         Manifest toBe = Manifest.EMPTY;
         if (job.kind == HostJob.Kind.PUBLISH) {
@@ -101,7 +102,7 @@ class HostJobSteps {
             toBe = builds.notice();
         }
         meter.step(HostJob.Step.CONNECTING);
-        try (RemoteFolder folder = door.open()) {
+        try (RemoteFolder folder = opener.open()) {
             return switch (job.kind) {
                 case LOOK -> look(job, destination, folder, meter);
                 case CHECK -> check(job, destination, folder, meter);
@@ -164,14 +165,14 @@ class HostJobSteps {
     private Consumer<DestinationEntity> seen(DestinationEntity destination, Listing there) {
         String listing = listings.put(there);
         Instant now = clock.instant();
-        int apart = destination.state == DestinationEntity.State.HOLDS
+        int differingPaths = destination.state == DestinationEntity.State.HOLDS
                 ? HostPlan.of(manifests.get(destination.build), ledgers.of(destination.id), there, HostPlan.Wishes.NONE)
-                        .apart()
+                        .differingPaths()
                 : 0;
         return row -> {
             row.listing = listing;
             row.lookedAt = now;
-            row.apart = apart;
+            row.differingPaths = differingPaths;
         };
     }
 
@@ -220,8 +221,8 @@ class HostJobSteps {
         double seconds = Math.max(0.001, (System.nanoTime() - began) / 1e9);
         Ledger put = ledgers.of(destination.id);
         Listing after = there.after(plan, put);
-        int apart = HostPlan.of(toBe, put, after, HostPlan.Wishes.NONE).apart();
-        return sent(job, plan, after, apart, seconds, folder.shortcomings());
+        int differingPaths = HostPlan.of(toBe, put, after, HostPlan.Wishes.NONE).differingPaths();
+        return sent(job, plan, after, differingPaths, seconds, folder.shortcomings());
     }
 
     private Listing there(
@@ -260,27 +261,28 @@ class HostJobSteps {
             transactions.executeWithoutResult(status -> {
                 DestinationEntity row = repository.lock(destination.id).orElseThrow();
                 if (row.state != DestinationEntity.State.PARTLY) {
-                    row.was = row.holds == null ? row.was : row.holds;
+                    row.previousVersion = row.currentVersion == null ? row.previousVersion : row.currentVersion;
                 }
                 row.state = DestinationEntity.State.PARTLY;
             });
         }
     }
 
-    private Outcome sent(HostJob job, HostPlan plan, Listing after, int apart, double seconds, List<String> lacks) {
+    private Outcome sent(
+            HostJob job, HostPlan plan, Listing after, int differingPaths, double seconds, List<String> lacks) {
         String listing = listings.put(after);
         Instant now = clock.instant();
         boolean down = job.kind == HostJob.Kind.TAKE_DOWN;
-        return new Outcome(JobReport.sent(job, plan, apart, lacks), row -> {
+        return new Outcome(JobReport.sent(job, plan, differingPaths, lacks), row -> {
             row.listing = listing;
             row.lookedAt = now;
-            row.apart = down ? 0 : apart;
+            row.differingPaths = down ? 0 : differingPaths;
             if (down) {
-                row.was = row.holds == null ? row.was : row.holds;
-                row.holds = null;
+                row.previousVersion = row.currentVersion == null ? row.previousVersion : row.currentVersion;
+                row.currentVersion = null;
                 row.state = DestinationEntity.State.TAKEN_DOWN;
             } else {
-                row.holds = job.version;
+                row.currentVersion = job.version;
                 row.build = job.manifest;
                 row.state = DestinationEntity.State.HOLDS;
             }

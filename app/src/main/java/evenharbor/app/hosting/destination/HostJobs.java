@@ -87,8 +87,7 @@ class HostJobs {
     private int ofDraft(String siteId) {
         Draft draft = drafts.of(siteId);
         if (drafts.files(draft).count() == 0) {
-            throw new Problem(
-                    ProblemType.NOT_READY, "The draft holds no files. Nothing was changed. Bring in a folder first.");
+            throw new Problem(ProblemType.NOT_READY, "The draft holds no files. Nothing was changed. Add files first.");
         }
         return versions.of(siteId).stream()
                 .filter(v -> v.manifest().equals(draft.manifest())

@@ -29,7 +29,7 @@ final class JobReport {
     }
 
     /** After a publish, or after something was taken down. */
-    static String sent(HostJob job, HostPlan plan, int apart, List<String> shortcomings) {
+    static String sent(HostJob job, HostPlan plan, int differingPaths, List<String> shortcomings) {
         StringBuilder report = new StringBuilder(
                 job.kind == HostJob.Kind.TAKE_DOWN ? "Taken down: " : "Version " + job.version + ": ");
         report.append(files(plan.sent(), "sent"))
@@ -42,7 +42,7 @@ final class JobReport {
                     .append(files(disputed, disputed == 1 ? "was" : "were"))
                     .append(" left alone, for someone else changed it there.");
         }
-        int kept = apart - disputed;
+        int kept = differingPaths - disputed;
         if (kept > 0) {
             report.append(' ')
                     .append(files(kept, kept == 1 ? "stays as it is there" : "stay as they are there"))
@@ -55,14 +55,14 @@ final class JobReport {
     /** After work broke off before it changed anything. */
     static String unchanged(DestinationEntity destination) {
         return "Nothing was changed there"
-                + (destination.holds == null ? "." : ": version " + destination.holds + " is.");
+                + (destination.currentVersion == null ? "." : ": version " + destination.currentVersion + " is.");
     }
 
     /** After work broke off in the middle. */
     static String between(HostJob job, DestinationEntity destination, long placed, long pages) {
-        if (destination.holds != null) {
+        if (destination.currentVersion != null) {
             return "Visitors see whole pages: " + placed + " of " + pages + " are as in version " + job.version
-                    + ", the others still as in version " + destination.holds + ". Go on to send the rest.";
+                    + ", the others still as in version " + destination.currentVersion + ". Go on to send the rest.";
         }
         return placed == 0
                 ? "Visitors see none of it yet: what arrived waits beside."

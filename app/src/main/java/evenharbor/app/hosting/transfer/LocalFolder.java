@@ -26,7 +26,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** A folder of this machine, within one that the operator opened. Symbolic links are not followed out of it. */
+/** A folder on this server, within one that the operator opened. Symbolic links are not followed out of it. */
 final class LocalFolder implements RemoteFolder {
 
     private final Path opened;

@@ -9,13 +9,13 @@ import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.address.AddressesChanged;
 import evenharbor.app.where.certificate.Certificates;
 import evenharbor.app.where.certificate.CertificatesChanged;
-import evenharbor.app.where.certificate.Prospects;
+import evenharbor.app.where.certificate.IssuanceCheck;
 import evenharbor.app.where.certificate.Secured;
 import evenharbor.app.where.dns.Delegation;
 import evenharbor.app.where.dns.Dns;
 import evenharbor.app.where.domain.Domain;
 import evenharbor.app.where.domain.Domains;
-import evenharbor.app.where.domain.LeadProperties;
+import evenharbor.app.where.domain.PublicAddresses;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
@@ -67,8 +67,8 @@ public class Checks {
     private final Dns dns;
     private final Visitor visitor;
     private final Certificates certificates;
-    private final Prospects prospects;
-    private final LeadProperties lead;
+    private final IssuanceCheck issuance;
+    private final PublicAddresses lead;
     private final HarborProperties harbor;
     private final VisitProperties visits;
     private final Activities activities;
@@ -85,8 +85,8 @@ public class Checks {
             Dns dns,
             Visitor visitor,
             Certificates certificates,
-            Prospects prospects,
-            LeadProperties lead,
+            IssuanceCheck issuance,
+            PublicAddresses lead,
             HarborProperties harbor,
             VisitProperties visits,
             Activities activities,
@@ -101,7 +101,7 @@ public class Checks {
         this.dns = dns;
         this.visitor = visitor;
         this.certificates = certificates;
-        this.prospects = prospects;
+        this.issuance = issuance;
         this.lead = lead;
         this.harbor = harbor;
         this.visits = visits;
@@ -266,7 +266,7 @@ public class Checks {
         }
         CompletableFuture<AddressSight.Visit> sentOn = visitor.sentOn(address, numbers);
         CompletableFuture<CaaRules.Verdict> permission =
-                prospects.permission(host, secured.get().name().startsWith("*."));
+                issuance.permission(host, secured.get().name().startsWith("*."));
         return visitor.handshake(address, numbers)
                 .thenCombine(
                         sentOn,

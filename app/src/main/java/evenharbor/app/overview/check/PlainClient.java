@@ -1,6 +1,6 @@
 package evenharbor.app.overview.check;
 
-import evenharbor.app.harbor.route.Harbor;
+import evenharbor.app.harbor.route.EdgeRoutes;
 import evenharbor.edge.visit.VisitCounter;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -13,11 +13,11 @@ import org.springframework.stereotype.Component;
 @Component
 class PlainClient {
 
-    private final Harbor harbor;
+    private final EdgeRoutes harbor;
     private final VisitProperties visits;
     private final HttpClient http;
 
-    PlainClient(Harbor harbor, VisitProperties visits) {
+    PlainClient(EdgeRoutes harbor, VisitProperties visits) {
         this.harbor = harbor;
         this.visits = visits;
         this.http = HttpClient.newBuilder()

@@ -1,7 +1,7 @@
 package evenharbor.app.overview.check;
 
 import evenharbor.app.HarborProperties;
-import evenharbor.app.harbor.route.Harbor;
+import evenharbor.app.harbor.route.EdgeRoutes;
 import java.util.concurrent.CompletableFuture;
 import org.springframework.stereotype.Component;
 
@@ -9,12 +9,12 @@ import org.springframework.stereotype.Component;
 @Component
 class RealRequest {
 
-    private final Harbor harbor;
+    private final EdgeRoutes harbor;
     private final HarborProperties properties;
     private final PlainClient plain;
     private final SecureClient secure;
 
-    RealRequest(Harbor harbor, HarborProperties properties, PlainClient plain, SecureClient secure) {
+    RealRequest(EdgeRoutes harbor, HarborProperties properties, PlainClient plain, SecureClient secure) {
         this.harbor = harbor;
         this.properties = properties;
         this.plain = plain;

@@ -1,7 +1,7 @@
 package evenharbor.app.overview.check;
 
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
-import evenharbor.app.harbor.route.Harbor;
+import evenharbor.app.harbor.route.EdgeRoutes;
 import evenharbor.app.where.certificate.TrustedRoots;
 import evenharbor.core.where.address.AddressSight;
 import evenharbor.edge.visit.VisitCounter;
@@ -30,7 +30,7 @@ class SecureClient {
     private static final int AT_ONCE = 16;
     private static final int LARGEST = 32 << 20;
 
-    private final Harbor harbor;
+    private final EdgeRoutes harbor;
     private final VisitProperties visits;
     private final TrustedRoots roots;
     private final Executor workers = Executors.newFixedThreadPool(
@@ -40,7 +40,7 @@ class SecureClient {
                     .setDaemon(true)
                     .build());
 
-    SecureClient(Harbor harbor, VisitProperties visits, TrustedRoots roots) {
+    SecureClient(EdgeRoutes harbor, VisitProperties visits, TrustedRoots roots) {
         this.harbor = harbor;
         this.visits = visits;
         this.roots = roots;

@@ -1,7 +1,7 @@
 package evenharbor.app.overview.check;
 
 import evenharbor.app.common.problem.Problem;
-import evenharbor.app.harbor.route.Harbor;
+import evenharbor.app.harbor.route.EdgeRoutes;
 import evenharbor.app.what.build.Builds;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Drafts;
@@ -34,7 +34,7 @@ import org.springframework.stereotype.Component;
 @Component
 class UrlTrial {
 
-    private final Harbor harbor;
+    private final EdgeRoutes harbor;
     private final Sites sites;
     private final Addresses addresses;
     private final Drafts drafts;
@@ -44,7 +44,7 @@ class UrlTrial {
     private final RedirectFacts facts;
 
     UrlTrial(
-            Harbor harbor,
+            EdgeRoutes harbor,
             Sites sites,
             Addresses addresses,
             Drafts drafts,
@@ -97,11 +97,11 @@ class UrlTrial {
     /** Follows a request by the draft and the redirects that are worked on. */
     Journey draft(String siteId, VisitorRequest start) {
         Site site = sites.mine(siteId);
-        SiteRoutes.Manner manner = new SiteRoutes.Manner(false, true);
+        SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(false, true);
         SiteRoutes draft = SiteRoutes.of(
                 siteId,
                 manifests.get(builds.of(drafts.of(siteId).manifest(), site.settings())),
-                manner,
+                options,
                 sets.rules(sets.of(siteId)));
         Map<String, Optional<HostRoutes>> own = new HashMap<>();
         addresses.of(siteId).stream()

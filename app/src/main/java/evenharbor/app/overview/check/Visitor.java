@@ -2,7 +2,7 @@ package evenharbor.app.overview.check;
 
 import com.google.common.hash.Hashing;
 import evenharbor.app.HarborProperties;
-import evenharbor.app.harbor.route.Harbor;
+import evenharbor.app.harbor.route.EdgeRoutes;
 import evenharbor.app.where.address.Address;
 import evenharbor.core.harbor.route.Decision;
 import evenharbor.core.where.address.AddressSight;
@@ -17,12 +17,12 @@ import org.springframework.stereotype.Component;
 @Component
 class Visitor {
 
-    private final Harbor harbor;
+    private final EdgeRoutes harbor;
     private final HarborProperties properties;
     private final PlainClient plain;
     private final SecureClient secure;
 
-    Visitor(Harbor harbor, HarborProperties properties, PlainClient plain, SecureClient secure) {
+    Visitor(EdgeRoutes harbor, HarborProperties properties, PlainClient plain, SecureClient secure) {
         this.harbor = harbor;
         this.properties = properties;
         this.plain = plain;
@@ -143,7 +143,7 @@ class Visitor {
                     true,
                     same,
                     words(decision),
-                    same ? "it came, whole" : "another page came (" + status + ")",
+                    same ? "the whole page loaded" : "another page came (" + status + ")",
                     same
                             ? ""
                             : "Someone else answers at this name, or a copy of an older page is kept on the way. We look again.");

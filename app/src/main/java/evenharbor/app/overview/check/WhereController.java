@@ -147,7 +147,7 @@ class WhereController {
     }
 
     /** Looks at all of the site's addresses again; the answer does not wait for it. */
-    @PostMapping("/looks")
+    @PostMapping("/checks")
     @ResponseStatus(HttpStatus.ACCEPTED)
     void look(@PathVariable String siteId) {
         sites.mine(siteId);

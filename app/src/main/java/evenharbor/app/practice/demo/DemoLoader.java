@@ -213,7 +213,7 @@ class DemoLoader implements ApplicationRunner {
     private void act(String siteId, Path folder, DemoStory.State state) {
         if (!state.layer().isEmpty()) {
             Map<String, FileEntry> files = layer(folder.resolve(state.layer()));
-            String what = "took in a folder of " + files.size() + (files.size() == 1 ? " file" : " files");
+            String what = "uploaded a folder (" + files.size() + (files.size() == 1 ? " file)" : " files)");
             drafts.change(
                     siteId,
                     OptionalLong.empty(),

@@ -6,7 +6,7 @@ import evenharbor.app.hosting.host.HostProperties;
 import evenharbor.app.where.certificate.AuthorityProperties;
 import evenharbor.app.where.dns.DnsProperties;
 import evenharbor.app.where.dns.ZoneProperties;
-import evenharbor.app.where.domain.LeadProperties;
+import evenharbor.app.where.domain.PublicAddresses;
 import evenharbor.app.where.registry.RegistryProperties;
 import evenharbor.practice.authority.Acme;
 import evenharbor.practice.authority.AuthorityServer;
@@ -47,7 +47,7 @@ public class World implements SmartLifecycle {
     private final DnsProperties dnsProperties;
     private final ZoneProperties zones;
     private final RegistryProperties registryProperties;
-    private final LeadProperties lead;
+    private final PublicAddresses lead;
     private final AuthorityProperties authorityProperties;
     private final HostProperties hosts;
     private final Clock clock;
@@ -69,7 +69,7 @@ public class World implements SmartLifecycle {
             DnsProperties dnsProperties,
             ZoneProperties zones,
             RegistryProperties registryProperties,
-            LeadProperties lead,
+            PublicAddresses lead,
             AuthorityProperties authorityProperties,
             HostProperties hosts,
             Clock clock) {

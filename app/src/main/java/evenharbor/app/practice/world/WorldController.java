@@ -164,7 +164,7 @@ class WorldController {
         return new FileSystemResource(here().rootFile());
     }
 
-    @PostMapping("/resolver/forgetting")
+    @PostMapping("/resolver/cache")
     PracticeView forget() {
         here().dns().forget();
         return practice();

@@ -64,21 +64,21 @@ public class Builds {
 
     private record Edit(String hash, String key) {}
 
-    private record Wanted(String manifest, Settings settings, Builder.Manner manner) {}
+    private record Wanted(String manifest, Settings settings, Builder.BuildOptions options) {}
 
     /** The build of a manifest for a whole host name. @return the hash of the build's manifest */
     public String of(String manifest, Settings settings) {
-        return of(manifest, settings, Builder.Manner.PLAIN);
+        return of(manifest, settings, Builder.BuildOptions.PLAIN);
     }
 
     /** The build of a manifest. @return the hash of the build's manifest */
-    public String of(String manifest, Settings settings, Builder.Manner manner) {
+    public String of(String manifest, Settings settings, Builder.BuildOptions options) {
         // Search engines are told by a header: the files are the same.
-        Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()), manner);
+        Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()), options);
         String known = builds.getIfPresent(wanted);
         if (known == null) {
             Manifest source = manifests.get(manifest);
-            Manifest build = built(source, settings, manner);
+            Manifest build = built(source, settings, options);
             known = build.equals(source) ? manifest : manifests.put(build);
             builds.put(wanted, known);
         }
@@ -87,14 +87,15 @@ public class Builds {
 
     /** Whether a build is at hand already, so that it costs nothing. */
     public boolean ready(String manifest, Settings settings) {
-        return builds.getIfPresent(new Wanted(manifest, new Settings(true, settings.pinned()), Builder.Manner.PLAIN))
+        return builds.getIfPresent(
+                        new Wanted(manifest, new Settings(true, settings.pinned()), Builder.BuildOptions.PLAIN))
                 != null;
     }
 
-    private Manifest built(Manifest source, Settings settings, Builder.Manner manner) {
+    private Manifest built(Manifest source, Settings settings, Builder.BuildOptions options) {
         Memory memory = new Memory(blobs.batch());
         try {
-            Manifest build = Builder.build(source, settings, manner, memory);
+            Manifest build = Builder.build(source, settings, options, memory);
             memory.settle();
             return build;
         } catch (IOException e) {

@@ -190,9 +190,8 @@ class IntakeController {
             Map<String, FileEntry> files,
             Intake intake,
             String source) {
-        String what = (replace ? "took in a " + source + " of " : "added from a " + source + " ")
-                + files.size()
-                + (files.size() == 1 ? " file" : " files");
+        String what = (replace ? "uploaded a " : "added from a ") + source + " (" + files.size()
+                + (files.size() == 1 ? " file)" : " files)");
         Draft draft = drafts.change(
                 siteId,
                 IfMatch.revision(ifMatch),

@@ -111,7 +111,7 @@ public class LiveStates {
 
     /** Leads visitors to a build, and by a set of redirects. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void lead(String siteId, int version, String build, String redirects) {
+    public void switchLive(String siteId, int version, String build, String redirects) {
         LiveState state = states.lock(siteId).orElseThrow();
         endSpan(siteId);
         LiveSpan span = new LiveSpan();

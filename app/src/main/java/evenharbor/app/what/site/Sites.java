@@ -105,7 +105,8 @@ public class Sites {
         SiteEntity site = entity(id);
         if (site.rightsConfirmedAt == null) {
             if (!confirmed) {
-                throw Problem.field("rightsConfirmed", "Confirm first that the content is yours to publish.");
+                throw Problem.field(
+                        "rightsConfirmed", "Confirm first that you have the right to publish this content.");
             }
             site.rightsConfirmedAt = clock.instant();
             site.rightsConfirmedBy = Current.person().id();

@@ -54,8 +54,8 @@ class VersionZipController {
         SavedVersion version = versions.of(siteId, number);
         String folder = HostFolder.clean("/" + base);
         String path = folder.equals("/") ? "" : folder;
-        Manifest build =
-                manifests.get(builds.of(version.manifest(), version.settings(), new Builder.Manner(path, Map.of())));
+        Manifest build = manifests.get(
+                builds.of(version.manifest(), version.settings(), new Builder.BuildOptions(path, Map.of())));
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("application/zip"))
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"version-" + number + ".zip\"")

@@ -1,8 +1,8 @@
 package evenharbor.app.where.address;
 
 import evenharbor.app.HarborProperties;
+import evenharbor.core.where.address.AddressAssessment;
 import evenharbor.core.where.address.AddressReading;
-import evenharbor.core.where.address.AddressSense;
 import evenharbor.core.where.address.Ageing;
 import evenharbor.core.where.address.Cleaning;
 import evenharbor.core.where.address.HostName;
@@ -58,9 +58,9 @@ class AddressController {
             String shown,
             String path,
             String domain,
-            AddressSense.Nature nature,
-            AddressSense.Standing standing,
-            String happens,
+            AddressAssessment.Nature nature,
+            AddressAssessment.Standing standing,
+            String explanation,
             List<String> cleanings,
             @Schema(nullable = true) NameFault.Kind fault,
             @Schema(nullable = true) String mended,
@@ -111,10 +111,10 @@ class AddressController {
 
     record Done(boolean done) {}
 
-    @GetMapping("/sites/{siteId}/addresses/sense")
+    @GetMapping("/sites/{siteId}/addresses/assessment")
     SenseView sense(@PathVariable String siteId, @RequestParam String typed) {
         Claims.Answer answer = claims.read(siteId, typed);
-        AddressSense sense = answer.sense();
+        AddressAssessment sense = answer.sense();
         AddressReading reading = sense.reading();
         String host = reading.host().map(HostName::ascii).orElse("");
         return new SenseView(
@@ -124,7 +124,7 @@ class AddressController {
                 reading.domain().map(HostName::ascii).orElse(""),
                 sense.nature(),
                 sense.standing(),
-                sense.happens(),
+                sense.explanation(),
                 reading.cleanings().stream().map(Cleaning::words).toList(),
                 reading.fault().map(NameFault::kind).orElse(null),
                 reading.fault().flatMap(NameFault::mended).orElse(null),

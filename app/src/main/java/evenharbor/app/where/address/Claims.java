@@ -9,9 +9,9 @@ import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.where.address.AddressAssessment;
 import evenharbor.core.where.address.AddressReader;
 import evenharbor.core.where.address.AddressReading;
-import evenharbor.core.where.address.AddressSense;
 import evenharbor.core.where.address.CloseNames;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.address.ReservedNames;
@@ -78,18 +78,18 @@ public class Claims {
      * @param sense what it would mean
      * @param close up to three close names that are free, when a harbor name cannot be had
      */
-    public record Answer(AddressSense sense, List<String> close) {}
+    public record Answer(AddressAssessment sense, List<String> close) {}
 
     /** Makes sense of a typed address for one of the person's sites. */
     @Transactional(readOnly = true)
     public Answer read(String siteId, String typed) {
         sites.mine(siteId);
         AddressReading reading = reader.read(typed);
-        AddressSense sense = AddressSense.of(reading, facts.of(siteId), clock.instant());
-        boolean gone = sense.nature() == AddressSense.Nature.HARBOR && !sense.free();
+        AddressAssessment sense = AddressAssessment.of(reading, facts.of(siteId), clock.instant());
+        boolean gone = sense.nature() == AddressAssessment.Nature.HARBOR && !sense.free();
         return new Answer(
                 sense,
-                gone && sense.standing() != AddressSense.Standing.HERE
+                gone && sense.standing() != AddressAssessment.Standing.HERE
                         ? close(reading.host().orElseThrow())
                         : List.of());
     }
@@ -147,9 +147,9 @@ public class Claims {
     /** Makes an address the site's, without a role as yet. */
     AddressEntity insert(String siteId, String typed) {
         Answer answer = read(siteId, typed);
-        AddressSense sense = answer.sense();
+        AddressAssessment sense = answer.sense();
         if (sense.reading().fault().isPresent()) {
-            throw Problem.field("typed", sense.happens());
+            throw Problem.field("typed", sense.explanation());
         }
         if (!sense.free()) {
             throw refused(sense, answer.close());
@@ -166,12 +166,13 @@ public class Claims {
         return repository.findById(id).orElseThrow();
     }
 
-    private static Problem refused(AddressSense sense, List<String> close) {
-        ProblemType type =
-                sense.standing() == AddressSense.Standing.RESERVED ? ProblemType.NAME_UNUSABLE : ProblemType.NAME_TAKEN;
+    private static Problem refused(AddressAssessment sense, List<String> close) {
+        ProblemType type = sense.standing() == AddressAssessment.Standing.RESERVED
+                ? ProblemType.NAME_UNUSABLE
+                : ProblemType.NAME_TAKEN;
         String sentence = sense.free()
                 ? "Someone claimed " + sense.reading().host().orElseThrow() + " a moment ago."
-                : sense.happens();
+                : sense.explanation();
         return new Problem(type, sentence + " Nothing was changed. Choose another address.").with("close", close);
     }
 

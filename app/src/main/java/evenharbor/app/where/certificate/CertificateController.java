@@ -36,11 +36,11 @@ import org.springframework.web.bind.annotation.RestController;
 class CertificateController {
 
     private final Certificates certificates;
-    private final Outlook outlook;
+    private final MixedContentReport outlook;
     private final Addresses addresses;
     private final Clock clock;
 
-    CertificateController(Certificates certificates, Outlook outlook, Addresses addresses, Clock clock) {
+    CertificateController(Certificates certificates, MixedContentReport outlook, Addresses addresses, Clock clock) {
         this.certificates = certificates;
         this.outlook = outlook;
         this.addresses = addresses;
@@ -161,7 +161,7 @@ class CertificateController {
     }
 
     @GetMapping("/sites/{siteId}/https/outlook")
-    Outlook.Mixed outlook(@PathVariable String siteId) {
+    MixedContentReport.Mixed outlook(@PathVariable String siteId) {
         return outlook.mixed(siteId);
     }
 
@@ -190,7 +190,7 @@ class CertificateController {
         certificates.turnOff(name);
     }
 
-    @PostMapping("/certificates/{name}/trying")
+    @PostMapping("/certificates/{name}/retries")
     @ResponseStatus(HttpStatus.ACCEPTED)
     void tryAgain(@PathVariable String name) {
         certificates.tryAgain(name);
@@ -198,7 +198,7 @@ class CertificateController {
 
     record Sending(boolean sendsOn) {}
 
-    @PutMapping("/certificates/{name}/sending-on")
+    @PutMapping("/certificates/{name}/https-redirect")
     CertificateView setSendsOn(@PathVariable String name, @Valid @RequestBody Sending form) {
         certificates.setSendsOn(name, form.sendsOn());
         return view(certificates.mine(name));
@@ -206,7 +206,7 @@ class CertificateController {
 
     record Promise(@NotNull(message = "Say how long.") HstsStep step, boolean subdomains) {}
 
-    @PutMapping("/certificates/{name}/promise")
+    @PutMapping("/certificates/{name}/hsts")
     CertificateView setHsts(@PathVariable String name, @Valid @RequestBody Promise form) {
         certificates.setHsts(name, form.step(), form.subdomains());
         return view(certificates.mine(name));

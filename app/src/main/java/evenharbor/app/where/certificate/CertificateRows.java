@@ -60,7 +60,7 @@ class CertificateRows {
     }
 
     /** Lets something happen to the life of a name. */
-    void happen(String name, LifeEvent event) {
+    void apply(String name, LifeEvent event) {
         change(name, row -> row.setLife(row.life().on(event, clock.instant())));
     }
 

@@ -9,6 +9,7 @@ import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.address.AddressesChanged;
 import evenharbor.app.where.domain.Domains;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.common.Dates;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.certificate.CertificateLife;
 import evenharbor.core.where.certificate.CertificateText;
@@ -59,7 +60,7 @@ class CertificateWatch {
     private final Domains domains;
     private final Authority authority;
     private final AuthorityProperties properties;
-    private final Prospects prospects;
+    private final IssuanceCheck issuance;
     private final Challenges challenges;
     private final Secrets secrets;
     private final JdbcClient db;
@@ -79,7 +80,7 @@ class CertificateWatch {
             Domains domains,
             Authority authority,
             AuthorityProperties properties,
-            Prospects prospects,
+            IssuanceCheck issuance,
             Challenges challenges,
             Secrets secrets,
             JdbcClient db,
@@ -91,7 +92,7 @@ class CertificateWatch {
         this.domains = domains;
         this.authority = authority;
         this.properties = properties;
-        this.prospects = prospects;
+        this.issuance = issuance;
         this.challenges = challenges;
         this.secrets = secrets;
         this.db = db;
@@ -133,7 +134,7 @@ class CertificateWatch {
     private void lookAfter(CertificateEntity row) {
         try {
             if (unused(row.name)) {
-                rows.happen(row.name, new LifeEvent.TurnedOff());
+                rows.apply(row.name, new LifeEvent.TurnedOff());
                 return;
             }
             switch (row.life().due(clock.instant())) {
@@ -145,10 +146,10 @@ class CertificateWatch {
         } catch (Authority.Refusal e) {
             LOG.info("No certificate for {} as yet: {}", row.name, e.getMessage());
             challenges.takeBack(row.name);
-            rows.happen(row.name, new LifeEvent.Refused(e.hindrance()));
+            rows.apply(row.name, new LifeEvent.Refused(e.hindrance()));
         } catch (RuntimeException e) {
             LOG.warn("The certificate of {} could not be looked after", row.name, e);
-            rows.happen(
+            rows.apply(
                     row.name,
                     new LifeEvent.Refused(new Hindrance(
                             Hindrance.Kind.FAILED, "Something failed here.", Optional.empty(), clock.instant())));
@@ -163,7 +164,7 @@ class CertificateWatch {
     }
 
     private void order(CertificateEntity row) throws Authority.Refusal {
-        Optional<Hindrance> foreseen = prospects.hindrance(row.name);
+        Optional<Hindrance> foreseen = issuance.hindrance(row.name);
         if (foreseen.isPresent()) {
             throw new Authority.Refusal(foreseen.get(), null);
         }
@@ -237,13 +238,13 @@ class CertificateWatch {
             return;
         }
         if (!challenges.visible(name)) {
-            rows.happen(name, new LifeEvent.StillOrdered());
+            rows.apply(name, new LifeEvent.StillOrdered());
             return;
         }
         KeyPair key = Pem.keyPair(secrets.opened(row.orderKey));
         Optional<List<X509Certificate>> chain = authority.goOn(row.orderAt, key);
         if (chain.isEmpty()) {
-            rows.happen(name, new LifeEvent.StillOrdered());
+            rows.apply(name, new LifeEvent.StillOrdered());
             return;
         }
         challenges.takeBack(name);
@@ -262,24 +263,21 @@ class CertificateWatch {
             row.chain = Pem.of(chain);
             row.privateKey = secrets.sealed(Pem.of(key));
             row.sendsOn = row.sendsOn || first;
-            rows.note(
-                    ActivityKind.CERTIFICATE_HELD,
-                    row,
-                    ", until " + holding.until().toString().substring(0, 10));
+            rows.note(ActivityKind.CERTIFICATE_HELD, row, ", until " + Dates.day(holding.until()));
         });
     }
 
     private void ask(CertificateEntity row) {
         try {
             Optional<Authority.Advice> advice = authority.advice(held(row).orElseThrow());
-            rows.happen(
+            rows.apply(
                     row.name,
                     advice.<LifeEvent>map(a -> new LifeEvent.Advised(a.from(), a.until(), a.askAgain()))
                             .orElseGet(() ->
                                     new LifeEvent.NotAdvised(clock.instant().plus(ADVICE_AGAIN))));
         } catch (Authority.Refusal e) {
             // Without advice the certificate's life says when.
-            rows.happen(row.name, new LifeEvent.NotAdvised(clock.instant().plus(ADVICE_AGAIN)));
+            rows.apply(row.name, new LifeEvent.NotAdvised(clock.instant().plus(ADVICE_AGAIN)));
         }
     }
 

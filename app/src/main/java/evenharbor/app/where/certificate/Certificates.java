@@ -221,7 +221,7 @@ public class Certificates {
                 .map(row -> !row.life().equals(row.life().on(new LifeEvent.Mended(), clock.instant())))
                 .orElse(false);
         if (waits) {
-            rows.happen(name, new LifeEvent.Mended());
+            rows.apply(name, new LifeEvent.Mended());
         }
     }
 

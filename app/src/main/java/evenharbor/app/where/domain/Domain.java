@@ -21,7 +21,7 @@ import java.util.Optional;
  * @param expiresAt until when it is registered, for one registered here
  * @param autoRenew whether it is renewed by itself
  * @param price what it costs
- * @param catchingSite the site that answers for names below it that nobody claimed
+ * @param wildcardSite the site that answers for names below it that nobody claimed
  * @param trouble what went wrong last; empty when nothing did
  * @param createdAt since when it is here
  */
@@ -37,7 +37,7 @@ public record Domain(
         Optional<Instant> expiresAt,
         boolean autoRenew,
         Price price,
-        Optional<String> catchingSite,
+        Optional<String> wildcardSite,
         String trouble,
         Instant createdAt) {
 

@@ -7,6 +7,6 @@ import java.util.Set;
  *
  * @param domain the domain as it is now
  * @param gone whether the account no longer holds or claims it
- * @param catchingSites the sites that answered, or answer now, for names below it that nobody claimed
+ * @param wildcardSites the sites that answered, or answer now, for names below it that nobody claimed
  */
-public record DomainChanged(Domain domain, boolean gone, Set<String> catchingSites) {}
+public record DomainChanged(Domain domain, boolean gone, Set<String> wildcardSites) {}

@@ -37,7 +37,7 @@ class DomainController {
     private final Offers offers;
     private final Registrations registrations;
     private final Proofs proofs;
-    private final LeadProperties lead;
+    private final PublicAddresses lead;
     private final RepeatKeys repeats;
     private final Clock clock;
 
@@ -46,7 +46,7 @@ class DomainController {
             Offers offers,
             Registrations registrations,
             Proofs proofs,
-            LeadProperties lead,
+            PublicAddresses lead,
             RepeatKeys repeats,
             Clock clock) {
         this.domains = domains;
@@ -78,7 +78,7 @@ class DomainController {
     record DomainSettings(
             boolean autoRenew,
             boolean hosted,
-            @Schema(nullable = true) String catchingSite) {}
+            @Schema(nullable = true) String wildcardSite) {}
 
     record LookView(boolean proven, String sentence) {}
 
@@ -136,8 +136,8 @@ class DomainController {
         if (before.hosted() != form.hosted()) {
             domains.setHosted(id, form.hosted());
         }
-        if (!before.catchingSite().equals(Optional.ofNullable(form.catchingSite()))) {
-            domains.setCatchingSite(id, Optional.ofNullable(form.catchingSite()));
+        if (!before.wildcardSite().equals(Optional.ofNullable(form.wildcardSite()))) {
+            domains.setWildcardSite(id, Optional.ofNullable(form.wildcardSite()));
         }
         return view(domains.mine(id));
     }
@@ -153,7 +153,7 @@ class DomainController {
      *
      * @param proof the record that proves it
      * @param endsSoon whether it is over soon unless something is done
-     * @param catchingSite id of the site that answers for names that nobody claimed
+     * @param wildcardSite id of the site that answers for names that nobody claimed
      */
     record DomainView(
             String id,
@@ -168,7 +168,7 @@ class DomainController {
             boolean endsSoon,
             boolean autoRenew,
             Price price,
-            @Schema(nullable = true) String catchingSite,
+            @Schema(nullable = true) String wildcardSite,
             String trouble,
             Instant createdAt) {}
 
@@ -186,7 +186,7 @@ class DomainController {
                 d.term().map(term -> term.endsSoon(clock.instant())).orElse(false),
                 d.autoRenew(),
                 d.price(),
-                d.catchingSite().orElse(null),
+                d.wildcardSite().orElse(null),
                 d.trouble(),
                 d.createdAt());
     }

@@ -41,7 +41,7 @@ class DomainEntity {
     long firstYear;
     long yearly;
     String currency;
-    String catchingSite;
+    String wildcardSite;
     Instant nextLookAt;
     Instant zoneDueAt;
     String trouble;
@@ -79,7 +79,7 @@ class DomainEntity {
                 Optional.ofNullable(expiresAt),
                 autoRenew,
                 new Price(firstYear, yearly, currency),
-                Optional.ofNullable(catchingSite),
+                Optional.ofNullable(wildcardSite),
                 trouble,
                 createdAt);
     }

@@ -41,7 +41,7 @@ class DomainNews {
     private Domain told(DomainEntity row, boolean gone) {
         Domain domain = row.toDomain();
         events.publishEvent(new DomainChanged(
-                domain, gone, domain.catchingSite().map(Set::of).orElse(Set.of())));
+                domain, gone, domain.wildcardSite().map(Set::of).orElse(Set.of())));
         return domain;
     }
 

@@ -17,7 +17,7 @@ interface DomainRepository extends JpaRepository<DomainEntity, String> {
 
     List<DomainEntity> findByName(String name);
 
-    List<DomainEntity> findByCatchingSiteIsNotNull();
+    List<DomainEntity> findByWildcardSiteIsNotNull();
 
     List<DomainEntity> findByNextLookAtLessThanEqualOrderByNextLookAt(Instant now, Limit limit);
 

@@ -100,8 +100,8 @@ public class Domains {
     }
 
     /** Domains below which a site answers for names that nobody claimed. */
-    public List<Domain> catching() {
-        return repository.findByCatchingSiteIsNotNull().stream()
+    public List<Domain> wildcards() {
+        return repository.findByWildcardSiteIsNotNull().stream()
                 .map(DomainEntity::toDomain)
                 .filter(Domain::proven)
                 .toList();
@@ -135,13 +135,13 @@ public class Domains {
     }
 
     /** Names the site, one of the account's own, that answers for names below the domain that nobody claimed. */
-    public void setCatchingSite(String id, Optional<String> siteId) {
+    public void setWildcardSite(String id, Optional<String> siteId) {
         siteId.ifPresent(sites::mine);
         transactions.executeWithoutResult(t -> {
             DomainEntity row = row(id);
             Set<String> touched = new HashSet<>(siteId.stream().toList());
-            Optional.ofNullable(row.catchingSite).ifPresent(touched::add);
-            row.catchingSite = siteId.orElse(null);
+            Optional.ofNullable(row.wildcardSite).ifPresent(touched::add);
+            row.wildcardSite = siteId.orElse(null);
             row.zoneDueAt = clock.instant();
             news.zoneDue(row);
             news.note(

@@ -84,7 +84,7 @@ public class Proofs {
                 .join();
         if (!domain.proof().shownBy(seen)) {
             return new Look(
-                    false, "Looked for the TXT record at " + domain.proof().name() + ": " + seen.words() + ".");
+                    false, "Asked for the TXT record at " + domain.proof().name() + ": " + seen.words() + ".");
         }
         try {
             transactions.executeWithoutResult(t -> proven(id));

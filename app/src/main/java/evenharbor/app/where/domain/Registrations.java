@@ -7,6 +7,7 @@ import evenharbor.app.where.registry.Registry;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.common.Dates;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.domain.Price;
 import java.time.Clock;
@@ -80,7 +81,7 @@ public class Registrations {
         if (price.firstYear() != agreedFirstYear) {
             throw new Problem(
                     ProblemType.STALE,
-                    "The price has changed to " + price.words() + ". Nothing was registered. Look at it again.");
+                    "The price has changed to " + price.words() + ". Nothing was registered. Preview again.");
         }
         String id = begin(name, price);
         try {
@@ -174,10 +175,7 @@ public class Registrations {
             row.zoneDueAt = clock.instant();
             row.trouble = "";
             proofs.othersGiveWay(row);
-            news.note(
-                    ActivityKind.DOMAIN_REGISTERED,
-                    row,
-                    "until " + registration.expiresAt().toString().substring(0, 10));
+            news.note(ActivityKind.DOMAIN_REGISTERED, row, "until " + Dates.day(registration.expiresAt()));
             news.zoneDue(row);
             return news.changed(row);
         });

@@ -2,6 +2,7 @@ package evenharbor.app.where.domain;
 
 import evenharbor.app.where.registry.Registry;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.common.Dates;
 import evenharbor.core.where.domain.Term;
 import java.time.Clock;
 import java.time.Duration;
@@ -96,10 +97,7 @@ class Renewals {
             row.expiresAt = renewed.expiresAt();
             row.trouble = "";
             lookInTime(row);
-            news.note(
-                    ActivityKind.DOMAIN_RENEWED,
-                    row,
-                    "until " + renewed.expiresAt().toString().substring(0, 10));
+            news.note(ActivityKind.DOMAIN_RENEWED, row, "until " + Dates.day(renewed.expiresAt()));
         });
     }
 

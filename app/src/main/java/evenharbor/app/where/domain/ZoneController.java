@@ -113,7 +113,7 @@ class ZoneController {
         return view(zones.undo(domains.mine(id)));
     }
 
-    @PostMapping("/yield")
+    @PostMapping("/give-way")
     ZoneView yieldAt(@PathVariable String id, @Valid @RequestBody YieldAt form) {
         return view(zones.yieldAt(domains.mine(id), form.name()));
     }

@@ -43,7 +43,7 @@ public class Zones {
     private final DomainRepository domains;
     private final ZoneServer server;
     private final ObjectProvider<AddressNeeds> needs;
-    private final LeadProperties lead;
+    private final PublicAddresses lead;
     private final Activities activities;
     private final TransactionTemplate transactions;
     private final Clock clock;
@@ -53,7 +53,7 @@ public class Zones {
             DomainRepository domains,
             ZoneServer server,
             ObjectProvider<AddressNeeds> needs,
-            LeadProperties lead,
+            PublicAddresses lead,
             Activities activities,
             TransactionTemplate transactions,
             Clock clock) {
@@ -159,7 +159,7 @@ public class Zones {
     private List<ZoneNeeds.Need> needs(Domain domain) {
         Set<String> hosts = new LinkedHashSet<>();
         needs.orderedStream().forEach(n -> hosts.addAll(n.hosts(domain)));
-        if (domain.catchingSite().isPresent()) {
+        if (domain.wildcardSite().isPresent()) {
             hosts.add("*." + domain.name().ascii());
         }
         return hosts.stream()
@@ -212,7 +212,7 @@ public class Zones {
     private static Problem stale() {
         return new Problem(
                 ProblemType.STALE,
-                "The zone was changed by someone in the meantime. Nothing was changed by you. Look at it again.");
+                "The zone was changed by someone in the meantime. Nothing was changed by you. Preview again.");
     }
 
     /** Takes the last change back. */

@@ -27,7 +27,7 @@ final class OldUrls {
                     "text", "There is no URL in this. Paste one URL a line, or a sitemap with <loc> in it.");
         }
         if (once.size() > MOST) {
-            throw Problem.field("text", "These are " + once.size() + " URLs. Bring in at most " + MOST + " at once.");
+            throw Problem.field("text", "These are " + once.size() + " URLs. Import at most " + MOST + " at once.");
         }
         return once;
     }

@@ -160,7 +160,7 @@ class RedirectController {
                 .toList();
     }
 
-    @PostMapping("/sense")
+    @PostMapping("/assessment")
     TypedView sense(@PathVariable String siteId, @Valid @RequestBody Typed typed) {
         RedirectSet set = sets.of(siteId);
         RedirectReading reading = facts.reader(siteId).read(typed.rule().typed());

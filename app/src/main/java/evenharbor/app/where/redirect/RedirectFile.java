@@ -73,7 +73,7 @@ final class RedirectFile {
             throw Problem.field(
                     "text",
                     "This is no CSV file from line " + (records.size() + 1)
-                            + " on: a quotation mark is not closed, or stands within a word. Nothing was taken in.");
+                            + " on: a quotation mark is not closed, or stands within a word. Nothing was imported.");
         }
         return records;
     }

@@ -47,7 +47,7 @@ class RedirectIntakeController {
 
     /** A text to be looked at. */
     record Sheet(
-            @NotNull(message = "Send the text.") @Size(max = 20_000_000, message = "Bring in at most 20 MB at once.")
+            @NotNull(message = "Send the text.") @Size(max = 20_000_000, message = "Import at most 20 MB at once.")
             String text) {}
 
     /**
@@ -98,7 +98,7 @@ class RedirectIntakeController {
                 RedirectFile.write(sets.rules(sets.of(siteId)).list()));
     }
 
-    @PostMapping("/file/sense")
+    @PostMapping("/file/assessment")
     List<RuleLineView> look(@PathVariable String siteId, @Valid @RequestBody Sheet sheet) {
         Redirects set = sets.rules(sets.of(siteId));
         return RedirectIntake.of(RedirectFile.read(sheet.text(), facts.reader(siteId)), set).stream()

@@ -40,7 +40,7 @@ class AccessController {
             @NotBlank(message = "Type your password.") String password) {}
 
     record NewAccount(
-            @NotBlank(message = "Say what the account is for.")
+            @NotBlank(message = "Type a name for the account.")
             @Size(max = 120, message = "Use at most 120 characters.")
             String accountName,
 

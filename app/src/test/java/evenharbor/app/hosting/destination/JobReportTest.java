@@ -26,7 +26,7 @@ class JobReportTest {
 
     private static DestinationEntity holding(Integer version) {
         DestinationEntity destination = new DestinationEntity();
-        destination.holds = version;
+        destination.currentVersion = version;
         return destination;
     }
 
@@ -72,8 +72,8 @@ class JobReportTest {
             - | 3 | 3 of 8 pages are in place, each whole. Go on to send the rest.
             4 | 3 | Visitors see whole pages: 3 of 8 are as in version 5, the others still as in version 4. Go on to send the rest.
             """)
-    void whatIsThereNowThatItBrokeOff(Integer holds, long placed, String sentence) {
-        assertThat(JobReport.between(job(HostJob.Kind.PUBLISH, 5), holding(holds), placed, 8))
+    void whatIsThereNowThatItBrokeOff(Integer currentVersion, long placed, String sentence) {
+        assertThat(JobReport.between(job(HostJob.Kind.PUBLISH, 5), holding(currentVersion), placed, 8))
                 .isEqualTo(sentence);
     }
 

@@ -48,16 +48,16 @@ class DomainsTest {
     @Test
     void onlyASiteOfTheAccountMayAnswerForNamesThatNobodyClaimed() {
         when(sites.mine("theirs")).thenThrow(Problem.notFound("This site"));
-        assertThatThrownBy(() -> asMarta(() -> domains.setCatchingSite(row.id, Optional.of("theirs"))))
+        assertThatThrownBy(() -> asMarta(() -> domains.setWildcardSite(row.id, Optional.of("theirs"))))
                 .hasMessageContaining("This site is not there");
-        assertThat(row.catchingSite).isNull();
-        asMarta(() -> domains.setCatchingSite(row.id, Optional.of("mine")));
-        assertThat(row.catchingSite).isEqualTo("mine");
-        asMarta(() -> domains.setCatchingSite(row.id, Optional.of("another")));
+        assertThat(row.wildcardSite).isNull();
+        asMarta(() -> domains.setWildcardSite(row.id, Optional.of("mine")));
+        assertThat(row.wildcardSite).isEqualTo("mine");
+        asMarta(() -> domains.setWildcardSite(row.id, Optional.of("another")));
         assertThat(rows.events)
                 .filteredOn(DomainChanged.class::isInstance)
                 .last()
-                .extracting(e -> ((DomainChanged) e).catchingSites())
+                .extracting(e -> ((DomainChanged) e).wildcardSites())
                 .isEqualTo(Set.of("mine", "another"));
     }
 

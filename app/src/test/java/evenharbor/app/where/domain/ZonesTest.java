@@ -77,7 +77,7 @@ class ZonesTest {
                 rows.repository,
                 server,
                 needs,
-                new LeadProperties(List.of("127.0.0.1"), List.of(), "visit.harbor.localhost", 300),
+                new PublicAddresses(List.of("127.0.0.1"), List.of(), "visit.harbor.localhost", 300),
                 rows.activities,
                 rows.transactions,
                 rows.clock);
@@ -129,8 +129,8 @@ class ZonesTest {
     }
 
     @Test
-    void aCatchingSiteNeedsTheWildcard() throws ZoneServer.Refusal {
-        rows.rows.get(domain.id()).catchingSite = "s1";
+    void aWildcardSiteNeedsTheWildcard() throws ZoneServer.Refusal {
+        rows.rows.get(domain.id()).wildcardSite = "s1";
         zones.bringUpToDate(rows.rows.get(domain.id()).toDomain());
         assertThat(there.sets()).extracting(RecordSet::name).containsExactly("*");
     }

@@ -95,13 +95,13 @@ public final class Routes {
         }
         HostRoutes answers = byHost.get(host);
         if (answers == null) {
-            answers = catching(host);
+            answers = wildcard(host);
         }
         return answers == null ? Decision.NothingHere.INSTANCE : answers.decide(request);
     }
 
     /** What answers for names that nobody claimed: below a domain, or anywhere. */
-    private HostRoutes catching(String host) {
+    private HostRoutes wildcard(String host) {
         for (int dot = host.indexOf('.'); dot >= 0; dot = host.indexOf('.', dot + 1)) {
             HostRoutes below = byHost.get("*" + host.substring(dot));
             if (below != null) {
@@ -118,7 +118,7 @@ public final class Routes {
 
     /** Whether anything answers at a host name, listed or caught. */
     boolean answers(String host) {
-        return byHost.containsKey(host) || catching(host) != null;
+        return byHost.containsKey(host) || wildcard(host) != null;
     }
 
     /** How many host names there are. */

@@ -30,10 +30,10 @@ public final class SiteRoutes implements Answer {
      * @param main the URL to name as canonical, without a slash at its end; empty when it is the one asked
      * @param base the path it is mounted at, without a slash at its end; empty for a whole host name
      */
-    public record Manner(boolean preview, boolean listed, String main, String base) {
+    public record ServingOptions(boolean preview, boolean listed, String main, String base) {
 
         /** At a whole host name, its own canonical address. */
-        public Manner(boolean preview, boolean listed) {
+        public ServingOptions(boolean preview, boolean listed) {
             this(preview, listed, "", "");
         }
     }
@@ -41,7 +41,7 @@ public final class SiteRoutes implements Answer {
     private record Earlier(Map<String, Decision.Serve> lasting, long untilSecond) {}
 
     private final String id;
-    private final Manner manner;
+    private final ServingOptions options;
     private final Map<String, Decision> decisions;
     private final Map<String, Decision> settled;
     private final Redirects redirects;
@@ -51,7 +51,7 @@ public final class SiteRoutes implements Answer {
 
     private SiteRoutes(
             String id,
-            Manner manner,
+            ServingOptions options,
             Map<String, Decision> decisions,
             Map<String, Decision> settled,
             Redirects redirects,
@@ -59,7 +59,7 @@ public final class SiteRoutes implements Answer {
             Decision.Missing missing,
             List<Earlier> earlier) {
         this.id = id;
-        this.manner = manner;
+        this.options = options;
         this.decisions = decisions;
         this.settled = settled;
         this.redirects = redirects;
@@ -69,8 +69,8 @@ public final class SiteRoutes implements Answer {
     }
 
     /** The routes of a build without redirects, for what is not counted. */
-    public static SiteRoutes of(Manifest build, Manner manner) {
-        return of("", build, manner, Redirects.NONE);
+    public static SiteRoutes of(Manifest build, ServingOptions options) {
+        return of("", build, options, Redirects.NONE);
     }
 
     /**
@@ -78,11 +78,11 @@ public final class SiteRoutes implements Answer {
      *
      * @param id the site's id, under which visits are counted; empty when they are not
      */
-    public static SiteRoutes of(String id, Manifest build, Manner manner, Redirects redirects) {
+    public static SiteRoutes of(String id, Manifest build, ServingOptions options, Redirects redirects) {
         int capacity = build.count() * 2 + 16;
         Map<String, Decision> decisions = new HashMap<>(capacity);
         Map<String, Decision.Serve> lasting = new HashMap<>(capacity);
-        SiteRoutes shell = new SiteRoutes(id, manner, Map.of(), Map.of(), Redirects.NONE, Map.of(), null, List.of());
+        SiteRoutes shell = new SiteRoutes(id, options, Map.of(), Map.of(), Redirects.NONE, Map.of(), null, List.of());
         build.files().forEach((path, file) -> {
             String at = shared("/" + path, build);
             Decision.Serve serve = new Decision.Serve(file, false, shell);
@@ -94,13 +94,13 @@ public final class SiteRoutes implements Answer {
                 if (folder.length() > 1) {
                     String bare = folder.substring(0, folder.length() - 1);
                     decisions.putIfAbsent(
-                            bare, new Decision.Forward(encoded(manner.base() + folder), 301, true, Optional.empty()));
+                            bare, new Decision.Forward(encoded(options.base() + folder), 301, true, Optional.empty()));
                 }
             }
         });
         Decision.Missing missing = new Decision.Missing(build.at("404.html"), shell);
         return new SiteRoutes(
-                id, manner, decisions, settled(decisions, redirects), redirects, lasting, missing, List.of());
+                id, options, decisions, settled(decisions, redirects), redirects, lasting, missing, List.of());
     }
 
     /** What no redirect changes, whatever is asked with it. */
@@ -124,12 +124,12 @@ public final class SiteRoutes implements Answer {
                 .filter(e -> e.untilSecond() > nowSecond && e.lasting() != lasting)
                 .limit(MOST_EARLIER - 1L)
                 .forEach(kept::add);
-        return new SiteRoutes(id, manner, decisions, settled, redirects, lasting, missing, List.copyOf(kept));
+        return new SiteRoutes(id, options, decisions, settled, redirects, lasting, missing, List.copyOf(kept));
     }
 
     /** How the site is served. */
-    public Manner manner() {
-        return manner;
+    public ServingOptions options() {
+        return options;
     }
 
     /** The site's id; empty when its visits are not counted. */
@@ -163,7 +163,7 @@ public final class SiteRoutes implements Answer {
             return new Decision.Gone(missing.page(), by);
         }
         String location =
-                match.location().startsWith("/") ? encoded(manner.base()) + match.location() : match.location();
+                match.location().startsWith("/") ? encoded(options.base()) + match.location() : match.location();
         return new Decision.Forward(location, match.rule().status().code(), false, Optional.of(by));
     }
 

@@ -168,7 +168,7 @@ public record HostPlan(
     }
 
     /** At how many paths something else is on the host than shall be there, whether or not it may be touched. */
-    public int apart() {
+    public int differingPaths() {
         return steps.size() + disputed.size();
     }
 

@@ -42,7 +42,7 @@ public final class Builder {
     private final Manifest source;
     private final Workshop workshop;
     private final boolean pins;
-    private final Manner manner;
+    private final BuildOptions options;
     private final Map<String, FileEntry> done = new HashMap<>();
     private final Set<String> underWay = new HashSet<>();
 
@@ -53,30 +53,30 @@ public final class Builder {
      * @param secure what stands in URLs by plain HTTP for hosts of one's own that are secure, with what takes its place:
      *     {@code papermoon.example} or {@code papermoon.example:8080}, each in lower case
      */
-    public record Manner(String base, Map<String, String> secure) {
+    public record BuildOptions(String base, Map<String, String> secure) {
 
         /** For a whole host name, with no URL mended. */
-        public static final Manner PLAIN = new Manner("", Map.of());
+        public static final BuildOptions PLAIN = new BuildOptions("", Map.of());
 
         /** Takes the hosts in order, so that manners that are alike are the same. */
-        public Manner {
+        public BuildOptions {
             secure = Collections.unmodifiableMap(new TreeMap<>(secure));
         }
     }
 
-    private Builder(Manifest source, boolean pins, Manner manner, Workshop workshop) {
+    private Builder(Manifest source, boolean pins, BuildOptions options, Workshop workshop) {
         this.source = source;
         this.pins = pins;
-        this.manner = manner;
+        this.options = options;
         this.workshop = workshop;
     }
 
     /** The build of a version's files. */
-    public static Manifest build(Manifest source, Settings settings, Manner manner, Workshop workshop) {
-        if (!settings.pinned() && manner.equals(Manner.PLAIN)) {
+    public static Manifest build(Manifest source, Settings settings, BuildOptions options, Workshop workshop) {
+        if (!settings.pinned() && options.equals(BuildOptions.PLAIN)) {
             return source;
         }
-        Builder builder = new Builder(source, settings.pinned(), manner, workshop);
+        Builder builder = new Builder(source, settings.pinned(), options, workshop);
         source.files().forEach(builder::made);
         return Manifest.of(builder.done);
     }
@@ -106,10 +106,10 @@ public final class Builder {
 
     private FileEntry rewritten(String path, FileEntry file, List<Reference> references) {
         Map<Reference, Edit> found = new HashMap<>();
-        StringBuilder key = new StringBuilder(manner.base());
+        StringBuilder key = new StringBuilder(options.base());
         for (Reference reference : references) {
             String pin = pins && reference.loads() ? pin(path, reference) : "";
-            Edit edit = new Edit(led(reference) ? manner.base() : "", secured(reference), pin);
+            Edit edit = new Edit(led(reference) ? options.base() : "", secured(reference), pin);
             if (!edit.equals(Edit.NONE)) {
                 found.put(reference, edit);
                 key.append(' ').append(reference.start()).append(edit.secured()).append(pin);
@@ -124,12 +124,12 @@ public final class Builder {
     }
 
     private boolean led(Reference reference) {
-        return !manner.base().isEmpty() && reference.fromTheTop();
+        return !options.base().isEmpty() && reference.fromTheTop();
     }
 
     /** The scheme and host in place of those of a URL by plain HTTP; empty for any other URL. */
     private String secured(Reference reference) {
-        String host = manner.secure().isEmpty() ? null : manner.secure().get(plainAuthority(reference));
+        String host = options.secure().isEmpty() ? null : options.secure().get(plainAuthority(reference));
         return host == null ? "" : "https://" + host;
     }
 

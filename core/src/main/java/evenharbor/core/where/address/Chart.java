@@ -81,12 +81,18 @@ public record Chart(List<Mark> marks, List<Line> lines) {
      * @param seen where it is seen
      * @param host what the host is called
      * @param standing how it stands
-     * @param holds the version that is there
-     * @param apart at how many paths something else was seen there than the version has
+     * @param currentVersion the version that is there
+     * @param differingPaths at how many paths something else was seen there than the version has
      * @param behind how many changes of the draft are not there; 0 when none is there
      */
     public record HostStand(
-            String id, String seen, String host, HostStanding standing, OptionalInt holds, int apart, int behind) {}
+            String id,
+            String seen,
+            String host,
+            HostStanding standing,
+            OptionalInt currentVersion,
+            int differingPaths,
+            int behind) {}
 
     /** How a destination on a host stands. */
     public enum HostStanding {
@@ -165,7 +171,7 @@ public record Chart(List<Mark> marks, List<Line> lines) {
         marks.add(new Mark(seen, Column.ADDRESS, host.seen(), host.host()));
         marks.add(new Mark(at, Column.DESTINATION, host.host(), note(host)));
         lines.add(new Line(seen, at, way(host.standing()), Optional.empty()));
-        host.holds().ifPresent(number -> {
+        host.currentVersion().ifPresent(number -> {
             String version = "v" + number;
             if (marks.stream().noneMatch(mark -> mark.id().equals(version))) {
                 marks.add(new Mark(version, Column.VERSION, "Version " + number, "sent"));
@@ -188,10 +194,10 @@ public record Chart(List<Mark> marks, List<Line> lines) {
         if (host.behind() > 0) {
             return host.behind() == 1 ? "1 change behind" : host.behind() + " changes behind";
         }
-        return switch (host.apart()) {
-            case 0 -> "as the draft is";
+        return switch (host.differingPaths()) {
+            case 0 -> "up to date";
             case 1 -> "but for 1 file";
-            default -> "but for " + host.apart() + " files";
+            default -> "but for " + host.differingPaths() + " files";
         };
     }
 

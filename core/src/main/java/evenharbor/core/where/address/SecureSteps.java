@@ -1,5 +1,6 @@
 package evenharbor.core.where.address;
 
+import evenharbor.core.common.Dates;
 import evenharbor.core.where.address.AddressSight.Visit;
 import evenharbor.core.where.address.Ladder.Kind;
 import evenharbor.core.where.address.Ladder.State;
@@ -8,17 +9,11 @@ import evenharbor.core.where.certificate.CertificateLife;
 import evenharbor.core.where.certificate.Hindrance;
 import evenharbor.core.where.certificate.Holding;
 import java.time.Instant;
-import java.time.ZoneOffset;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /** Makes the steps of a ladder that are about HTTPS. */
 final class SecureSteps {
-
-    private static final DateTimeFormatter DAY =
-            DateTimeFormatter.ofPattern("d MMM yyyy", Locale.ENGLISH).withZone(ZoneOffset.UTC);
 
     private final SecureSight secure;
     private final HostName host;
@@ -73,7 +68,7 @@ final class SecureSteps {
                     expected,
                     "its records do not lead here",
                     leadsHere.from(),
-                    "Mend the records first; the authority looks at them, too.",
+                    "Fix the records first; the authority looks at them, too.",
                     List.of());
         }
         return LadderSteps.ok(
@@ -90,10 +85,10 @@ final class SecureSteps {
         String from = "this harbor";
         Optional<Holding> held = valid().filter(h -> h.covers(host.ascii()));
         if (held.isPresent()) {
-            String until = DAY.format(held.get().until());
+            String until = Dates.day(held.get().until());
             String seen = "by " + held.get().issuer() + ", for "
                     + String.join(", ", held.get().names()) + ", from "
-                    + DAY.format(held.get().from()) + " until " + until;
+                    + Dates.day(held.get().from()) + " until " + until;
             String todo = switch (life.state(now)) {
                 case LATE ->
                     life.hindrance().orElseThrow().sentence() + " It has to be renewed before " + until + ". "
@@ -120,8 +115,7 @@ final class SecureSteps {
                 State.WAITING,
                 expected,
                 life.held().isPresent()
-                        ? "the last one ended on "
-                                + DAY.format(life.held().get().until())
+                        ? "the last one ended on " + Dates.day(life.held().get().until())
                         : "none yet",
                 "the authority",
                 "Nothing to do. We are asking the authority for one.",

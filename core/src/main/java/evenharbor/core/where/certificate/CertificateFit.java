@@ -1,5 +1,6 @@
 package evenharbor.core.where.certificate;
 
+import evenharbor.core.common.Dates;
 import evenharbor.core.where.certificate.BroughtCertificate.Misfit;
 import evenharbor.core.where.certificate.BroughtCertificate.Reading;
 import java.security.GeneralSecurityException;
@@ -11,7 +12,6 @@ import java.security.cert.X509Certificate;
 import java.security.interfaces.ECKey;
 import java.security.interfaces.RSAKey;
 import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -151,15 +151,11 @@ final class CertificateFit {
 
     private void dates(X509Certificate certificate, String which) {
         if (!now.isBefore(certificate.getNotAfter().toInstant())) {
-            wrong(which + " ended on " + day(certificate.getNotAfter().toInstant()) + ". Bring a newer one.");
+            wrong(which + " ended on " + Dates.day(certificate.getNotAfter().toInstant()) + ". Bring a newer one.");
         } else if (now.isBefore(certificate.getNotBefore().toInstant())) {
             wrong(which + " is valid only from "
-                    + day(certificate.getNotBefore().toInstant()) + ". Bring it then.");
+                    + Dates.day(certificate.getNotBefore().toInstant()) + ". Bring it then.");
         }
-    }
-
-    private static String day(Instant time) {
-        return time.atOffset(ZoneOffset.UTC).toLocalDate().toString();
     }
 
     private void judgeNames(X509Certificate leaf) {

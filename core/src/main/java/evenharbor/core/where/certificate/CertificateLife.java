@@ -58,7 +58,7 @@ public record CertificateLife(
     }
 
     /** What is due. */
-    public enum Deed {
+    public enum Action {
         NOTHING,
         /** Place an order. */
         ORDER,
@@ -103,16 +103,16 @@ public record CertificateLife(
     }
 
     /** What is due at a time. */
-    public Deed due(Instant now) {
+    public Action due(Instant now) {
         if (!wanted || next.isEmpty() || now.isBefore(next.get())) {
-            return Deed.NOTHING;
+            return Action.NOTHING;
         }
         if (order.isPresent()) {
-            return Deed.GO_ON;
+            return Action.GO_ON;
         }
         boolean waits =
                 held.isPresent() && held.get().validAt(now) && renewAt.isPresent() && now.isBefore(renewAt.get());
-        return waits ? Deed.ASK_ADVICE : Deed.ORDER;
+        return waits ? Action.ASK_ADVICE : Action.ORDER;
     }
 
     /** The life after an event. */

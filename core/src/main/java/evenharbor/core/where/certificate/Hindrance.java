@@ -46,7 +46,7 @@ public record Hindrance(Kind kind, String sentence, Optional<Instant> notBefore,
                 Duration.ofHours(12),
                 Duration.ofDays(1),
                 true,
-                "The authority does not issue for this name. Bring a certificate, or use another name."),
+                "The authority does not issue for this name. Add a certificate, or use another name."),
         FAILED(Duration.ofMinutes(15), Duration.ofHours(6), false, "Nothing to do. We try again by ourselves.");
 
         private final Duration first;

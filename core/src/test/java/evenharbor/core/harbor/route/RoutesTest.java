@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class RoutesTest {
 
-    private static final SiteRoutes.Manner MANNER = new SiteRoutes.Manner(false, true);
+    private static final SiteRoutes.ServingOptions MANNER = new SiteRoutes.ServingOptions(false, true);
     private static final long NOW = 1_000;
 
     private static FileEntry file(String content) {
@@ -164,7 +164,7 @@ class RoutesTest {
     }
 
     private static SiteRoutes mounted(String base, String... pathsAndContents) {
-        return SiteRoutes.of(manifest(pathsAndContents), new SiteRoutes.Manner(false, true, "", base));
+        return SiteRoutes.of(manifest(pathsAndContents), new SiteRoutes.ServingOptions(false, true, "", base));
     }
 
     private static final Routes MOUNTED = Routes.of(Map.of(

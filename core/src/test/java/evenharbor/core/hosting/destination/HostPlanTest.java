@@ -183,9 +183,9 @@ class HostPlanTest {
                 .containsExactly(
                         new HostPlan.Disputed("a.css", HostPlan.Why.CHANGED),
                         new HostPlan.Disputed("b.css", HostPlan.Why.CHANGED_AND_GOING));
-        assertThat(plan.apart()).isEqualTo(2);
+        assertThat(plan.differingPaths()).isEqualTo(2);
         assertThat(host.plan(build("a.css", "one", "b.css", "two", "c.css", "three"), Wishes.NONE)
-                        .apart())
+                        .differingPaths())
                 .as("two that were changed, one that is to be sent")
                 .isEqualTo(3);
     }

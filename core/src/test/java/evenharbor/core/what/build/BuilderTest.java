@@ -86,7 +86,7 @@ class BuilderTest {
             })
     void whatAPageLoadsIsNamedByContent(String page, String wanted) {
         Manifest build = Builder.build(
-                site("index.html", page, "a.png", "picture"), Settings.DEFAULT, Builder.Manner.PLAIN, workshop);
+                site("index.html", page, "a.png", "picture"), Settings.DEFAULT, Builder.BuildOptions.PLAIN, workshop);
         String pin = Pin.of(build.at("a.png").orElseThrow());
         assertThat(built(build, "index.html")).isEqualTo(wanted.replace("PIN", pin));
     }
@@ -109,7 +109,7 @@ class BuilderTest {
             })
     void everythingElseStaysToTheByte(String page) {
         Manifest source = site("index.html", page, "a.png", "picture", "other.html", "other");
-        assertThat(Builder.build(source, Settings.DEFAULT, Builder.Manner.PLAIN, workshop))
+        assertThat(Builder.build(source, Settings.DEFAULT, Builder.BuildOptions.PLAIN, workshop))
                 .isEqualTo(source);
         assertThat(edits).isZero();
     }
@@ -121,12 +121,12 @@ class BuilderTest {
         Manifest one = Builder.build(
                 site("index.html", page, "css/style.css", css, "css/base.css", "b{}", "img/a.png", "1"),
                 Settings.DEFAULT,
-                Builder.Manner.PLAIN,
+                Builder.BuildOptions.PLAIN,
                 workshop);
         Manifest two = Builder.build(
                 site("index.html", page, "css/style.css", css, "css/base.css", "b{}", "img/a.png", "2"),
                 Settings.DEFAULT,
-                Builder.Manner.PLAIN,
+                Builder.BuildOptions.PLAIN,
                 workshop);
         assertThat(built(one, "index.html")).isNotEqualTo(built(two, "index.html"));
         assertThat(built(one, "css/style.css"))
@@ -140,7 +140,7 @@ class BuilderTest {
     void styleSheetsThatImportEachOtherInARingAreBuilt() {
         Manifest source = site(
                 "a.css", "@import 'b.css';", "b.css", "@import 'a.css';", "i.html", "<link rel=stylesheet href=a.css>");
-        Manifest build = Builder.build(source, Settings.DEFAULT, Builder.Manner.PLAIN, workshop);
+        Manifest build = Builder.build(source, Settings.DEFAULT, Builder.BuildOptions.PLAIN, workshop);
         assertThat(built(build, "i.html"))
                 .contains("a.css?v=" + Pin.of(build.at("a.css").orElseThrow()));
     }
@@ -149,14 +149,14 @@ class BuilderTest {
     void sameInputSameBytes() {
         Manifest source =
                 site("index.html", "<img src=a.png><link rel=stylesheet href=s.css>", "a.png", "p", "s.css", "x{}");
-        assertThat(Builder.build(source, Settings.DEFAULT, Builder.Manner.PLAIN, workshop))
-                .isEqualTo(Builder.build(source, Settings.DEFAULT, Builder.Manner.PLAIN, workshop));
+        assertThat(Builder.build(source, Settings.DEFAULT, Builder.BuildOptions.PLAIN, workshop))
+                .isEqualTo(Builder.build(source, Settings.DEFAULT, Builder.BuildOptions.PLAIN, workshop));
     }
 
     @Test
     void withoutPinningTheFilesGoOutAsTheyAre() {
         Manifest source = site("index.html", "<img src=a.png>", "a.png", "p");
-        assertThat(Builder.build(source, new Settings(true, false), Builder.Manner.PLAIN, workshop))
+        assertThat(Builder.build(source, new Settings(true, false), Builder.BuildOptions.PLAIN, workshop))
                 .isEqualTo(source);
     }
 
@@ -189,7 +189,7 @@ class BuilderTest {
         Manifest build = Builder.build(
                 site("index.html", page, "a.png", "picture"),
                 Settings.DEFAULT,
-                new Builder.Manner("/spring", Map.of()),
+                new Builder.BuildOptions("/spring", Map.of()),
                 workshop);
         String pin = Pin.of(build.at("a.png").orElseThrow());
         assertThat(built(build, "index.html")).isEqualTo(wanted.replace("PIN", pin));
@@ -200,9 +200,10 @@ class BuilderTest {
         Manifest source =
                 site("css/s.css", "@import '/css/t.css'; p{background:url(/a.png)}", "css/t.css", "b{}", "a.png", "1");
         Manifest build =
-                Builder.build(source, new Settings(true, false), new Builder.Manner("/x/y", Map.of()), workshop);
+                Builder.build(source, new Settings(true, false), new Builder.BuildOptions("/x/y", Map.of()), workshop);
         assertThat(built(build, "css/s.css")).isEqualTo("@import '/x/y/css/t.css'; p{background:url(/x/y/a.png)}");
-        assertThat(Builder.build(source, new Settings(true, false), new Builder.Manner("/x/y", Map.of()), workshop))
+        assertThat(Builder.build(
+                        source, new Settings(true, false), new Builder.BuildOptions("/x/y", Map.of()), workshop))
                 .isEqualTo(build);
     }
 
@@ -212,10 +213,10 @@ class BuilderTest {
                 + "<a href=\"http://papermoon.example\">b</a><a href='http://other.example/'>c</a>"
                 + "<a href='http://papermoon.example.org/'>d</a><a href='https://papermoon.example/'>e</a>"
                 + "<p>http://papermoon.example/ in words</p>";
-        Builder.Manner manner = new Builder.Manner(
+        Builder.BuildOptions options = new Builder.BuildOptions(
                 "",
                 Map.of("papermoon.example", "papermoon.example", "papermoon.example:7080", "papermoon.example:7443"));
-        Manifest build = Builder.build(site("index.html", page), new Settings(true, false), manner, workshop);
+        Manifest build = Builder.build(site("index.html", page), new Settings(true, false), options, workshop);
         assertThat(built(build, "index.html"))
                 .isEqualTo("<a href='https://papermoon.example/x?y#z'>a</a>"
                         + "<img src='https://papermoon.example:7443/p.png'>"
@@ -225,7 +226,7 @@ class BuilderTest {
         Manifest css = Builder.build(
                 site("a.css", "body{background:url(http://papermoon.example/b.png)}"),
                 new Settings(true, false),
-                manner,
+                options,
                 workshop);
         assertThat(built(css, "a.css")).isEqualTo("body{background:url(https://papermoon.example/b.png)}");
     }

@@ -32,7 +32,7 @@ class UnbuiltTest {
 
     private Manifest build(Manifest source, String base) {
         return Builder.build(
-                source, new Settings(true, true), new Builder.Manner(base, Map.of()), new Builder.Workshop() {
+                source, new Settings(true, true), new Builder.BuildOptions(base, Map.of()), new Builder.Workshop() {
                     @Override
                     public List<Reference> references(FileEntry file, Function<String, List<Reference>> reader) {
                         return reader.apply(texts.get(file.hash()));

@@ -91,13 +91,15 @@ class ChartTest {
         assertThat(chart.marks()).contains(new Mark("draft", Column.DRAFT, "Draft", note));
     }
 
-    private static Chart.HostStand host(Chart.HostStanding standing, OptionalInt holds, int apart, int behind) {
-        return new Chart.HostStand("h", "old.example/trial/", "Quayside", standing, holds, apart, behind);
+    private static Chart.HostStand host(
+            Chart.HostStanding standing, OptionalInt currentVersion, int differingPaths, int behind) {
+        return new Chart.HostStand(
+                "h", "old.example/trial/", "Quayside", standing, currentVersion, differingPaths, behind);
     }
 
     @ParameterizedTest
     @CsvSource({
-        "WHOLE, 0, 0, PROVEN, as the draft is",
+        "WHOLE, 0, 0, PROVEN, up to date",
         "WHOLE, 1, 0, PROVEN, but for 1 file",
         "WHOLE, 3, 0, PROVEN, but for 3 files",
         "WHOLE, 0, 1, PROVEN, 1 change behind",
@@ -107,9 +109,13 @@ class ChartTest {
         "EMPTY, 0, 0, OPEN, nothing there"
     })
     void aDestinationOnAHostIsDrawnAsItStands(
-            Chart.HostStanding standing, int apart, int behind, Way way, String note) {
+            Chart.HostStanding standing, int differingPaths, int behind, Way way, String note) {
         Chart chart = Chart.of(
-                List.of(), List.of(host(standing, OptionalInt.of(2), apart, behind)), true, OptionalInt.of(5), 0);
+                List.of(),
+                List.of(host(standing, OptionalInt.of(2), differingPaths, behind)),
+                true,
+                OptionalInt.of(5),
+                0);
         assertThat(chart.marks())
                 .contains(
                         new Mark("seen h", Column.ADDRESS, "old.example/trial/", "Quayside"),

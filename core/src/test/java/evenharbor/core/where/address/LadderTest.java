@@ -28,7 +28,7 @@ class LadderTest {
     private static final Seen ELSEWHERE = new Seen.Records(List.of(), List.of("198.51.100.1"), 600);
     private static final Seen NONE = new Seen.NoData(300);
     private static final Visit GOOD = new Visit(true, true, "the page", "it came", "");
-    private static final Visit BAD = new Visit(true, false, "the page", "another page", "Look again.");
+    private static final Visit BAD = new Visit(true, false, "the page", "another page", "Check again.");
 
     private static Sighting look(boolean own, Seen v4) {
         return new Sighting(own ? "ns1" : "resolver", own, v4, v4.conclusive() ? NONE : v4, NOW);

@@ -2,7 +2,7 @@ package evenharbor.core.where.certificate;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import evenharbor.core.where.certificate.CertificateLife.Deed;
+import evenharbor.core.where.certificate.CertificateLife.Action;
 import evenharbor.core.where.certificate.CertificateLife.State;
 import evenharbor.core.where.certificate.Hindrance.Kind;
 import java.time.Duration;
@@ -119,22 +119,22 @@ class CertificateLifeTest {
     void whatIsDueFollowsFromTheState() {
         Map<State, CertificateLife> lives = lives();
         Instant later = NOW.plus(Duration.ofDays(2));
-        Map<State, Deed> due = new LinkedHashMap<>();
+        Map<State, Action> due = new LinkedHashMap<>();
         lives.forEach((state, life) -> due.put(state, life.due(later)));
         assertThat(due)
                 .isEqualTo(Map.of(
-                        State.OFF, Deed.NOTHING,
-                        State.WANTED, Deed.ORDER,
-                        State.ORDERING, Deed.GO_ON,
-                        State.BLOCKED, Deed.ORDER,
-                        State.SECURE, Deed.ASK_ADVICE,
-                        State.RENEWING, Deed.GO_ON,
-                        State.LATE, Deed.ASK_ADVICE,
-                        State.ENDING, Deed.NOTHING,
-                        State.EXPIRED, Deed.ORDER));
+                        State.OFF, Action.NOTHING,
+                        State.WANTED, Action.ORDER,
+                        State.ORDERING, Action.GO_ON,
+                        State.BLOCKED, Action.ORDER,
+                        State.SECURE, Action.ASK_ADVICE,
+                        State.RENEWING, Action.GO_ON,
+                        State.LATE, Action.ASK_ADVICE,
+                        State.ENDING, Action.NOTHING,
+                        State.EXPIRED, Action.ORDER));
         lives.forEach((state, life) -> assertThat(life.due(NOW.minus(Duration.ofDays(400))))
                 .as("nothing is due before its time in " + state)
-                .isEqualTo(Deed.NOTHING));
+                .isEqualTo(Action.NOTHING));
     }
 
     @Test
@@ -152,8 +152,8 @@ class CertificateLifeTest {
                 .allMatch(t -> !t.isAfter(latest) && !t.isBefore(latest.minus(Duration.ofHours(108))));
         CertificateLife life = lives().get(State.SECURE);
         assertThat(life.renewsBy()).contains(latest);
-        assertThat(life.due(latest)).isEqualTo(Deed.ORDER);
-        assertThat(life.due(life.renewAt().orElseThrow().minusSeconds(1))).isEqualTo(Deed.ASK_ADVICE);
+        assertThat(life.due(latest)).isEqualTo(Action.ORDER);
+        assertThat(life.due(life.renewAt().orElseThrow().minusSeconds(1))).isEqualTo(Action.ASK_ADVICE);
     }
 
     @Test
@@ -168,7 +168,7 @@ class CertificateLifeTest {
                 new LifeEvent.Advised(
                         NOW.minus(Duration.ofHours(2)), NOW.minus(Duration.ofHours(1)), NOW.plus(Duration.ofHours(6))),
                 NOW);
-        assertThat(atOnce.due(NOW)).isEqualTo(Deed.ORDER);
+        assertThat(atOnce.due(NOW)).isEqualTo(Action.ORDER);
     }
 
     @ParameterizedTest

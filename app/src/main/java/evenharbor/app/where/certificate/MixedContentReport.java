@@ -24,7 +24,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** What HTTPS would mean for a site: which of its pages load something by plain HTTP. */
 @Service
-class Outlook {
+class MixedContentReport {
 
     private static final int MOST = 500;
     private static final long LONGEST_READ = 2 << 20;
@@ -36,7 +36,7 @@ class Outlook {
     private final Drafts drafts;
     private final Manifests manifests;
 
-    Outlook(
+    MixedContentReport(
             Sites sites,
             Addresses addresses,
             LiveStates states,

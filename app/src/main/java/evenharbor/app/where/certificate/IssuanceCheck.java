@@ -4,7 +4,7 @@ import evenharbor.app.HarborProperties;
 import evenharbor.app.where.dns.Dns;
 import evenharbor.app.where.domain.Domain;
 import evenharbor.app.where.domain.Domains;
-import evenharbor.app.where.domain.LeadProperties;
+import evenharbor.app.where.domain.PublicAddresses;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.certificate.CaaRules;
 import evenharbor.core.where.certificate.Hindrance;
@@ -18,19 +18,19 @@ import org.springframework.stereotype.Component;
 
 /** Whether a certificate may be had for a name, looked at before an authority is asked, so that no order is wasted. */
 @Component
-public class Prospects {
+public class IssuanceCheck {
 
     private final Domains domains;
     private final Dns dns;
-    private final LeadProperties lead;
+    private final PublicAddresses lead;
     private final AuthorityProperties properties;
     private final HarborProperties harbor;
     private final Clock clock;
 
-    Prospects(
+    IssuanceCheck(
             Domains domains,
             Dns dns,
-            LeadProperties lead,
+            PublicAddresses lead,
             AuthorityProperties properties,
             HarborProperties harbor,
             Clock clock) {

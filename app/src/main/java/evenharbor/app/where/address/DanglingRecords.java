@@ -5,7 +5,7 @@ import evenharbor.app.where.dns.Delegation;
 import evenharbor.app.where.dns.Dns;
 import evenharbor.app.where.domain.Domain;
 import evenharbor.app.where.domain.Domains;
-import evenharbor.app.where.domain.LeadProperties;
+import evenharbor.app.where.domain.PublicAddresses;
 import evenharbor.app.where.domain.Zones;
 import evenharbor.app.who.access.Current;
 import evenharbor.core.where.address.HostName;
@@ -23,21 +23,21 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Names and records that were left behind, so that someone else could answer at them. */
 @RestController
-class LeftBehind {
+class DanglingRecords {
 
     private final AddressRepository repository;
     private final Domains domains;
     private final Zones zones;
     private final Dns dns;
-    private final LeadProperties lead;
+    private final PublicAddresses lead;
     private final HarborProperties harbor;
 
-    LeftBehind(
+    DanglingRecords(
             AddressRepository repository,
             Domains domains,
             Zones zones,
             Dns dns,
-            LeadProperties lead,
+            PublicAddresses lead,
             HarborProperties harbor) {
         this.repository = repository;
         this.domains = domains;
@@ -58,7 +58,7 @@ class LeftBehind {
         }
         Set<String> claimed = new HashSet<>();
         repository.findByDomainIdAndHeldUntilIsNull(id).forEach(row -> claimed.add(row.host));
-        domain.catchingSite().ifPresent(site -> claimed.add("*." + domain.name().ascii()));
+        domain.wildcardSite().ifPresent(site -> claimed.add("*." + domain.name().ascii()));
         return domain.hosted() ? inZone(domain, claimed) : bySight(domain, claimed);
     }
 

@@ -47,9 +47,9 @@ import org.springframework.transaction.event.TransactionalEventListener;
  * what others change, by following the harbor's revision. When the database is away the last routes stay in force.
  */
 @Component
-public class Harbor implements SmartLifecycle {
+public class EdgeRoutes implements SmartLifecycle {
 
-    private static final Logger LOG = LoggerFactory.getLogger(Harbor.class);
+    private static final Logger LOG = LoggerFactory.getLogger(EdgeRoutes.class);
 
     private final LiveStates states;
     private final SiteCompiler compiler;
@@ -71,7 +71,7 @@ public class Harbor implements SmartLifecycle {
     private long seen;
     private volatile boolean running;
 
-    Harbor(
+    EdgeRoutes(
             LiveStates states,
             SiteCompiler compiler,
             Addresses addresses,
@@ -191,7 +191,7 @@ public class Harbor implements SmartLifecycle {
 
     @EventListener
     void changed(DomainChanged changed) {
-        changed.catchingSites().forEach(states::touch);
+        changed.wildcardSites().forEach(states::touch);
     }
 
     /** URLs that lead to a name change with it: its own sites are made anew, and those that may name it. */

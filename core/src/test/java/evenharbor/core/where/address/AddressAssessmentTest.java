@@ -2,12 +2,12 @@ package evenharbor.core.where.address;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import evenharbor.core.where.address.AddressAssessment.Nature;
+import evenharbor.core.where.address.AddressAssessment.Standing;
 import evenharbor.core.where.address.AddressFacts.Claim;
 import evenharbor.core.where.address.AddressFacts.DomainFact;
 import evenharbor.core.where.address.AddressFacts.DomainStanding;
 import evenharbor.core.where.address.AddressFacts.Holder;
-import evenharbor.core.where.address.AddressSense.Nature;
-import evenharbor.core.where.address.AddressSense.Standing;
 import evenharbor.core.where.domain.Price;
 import java.time.Duration;
 import java.time.Instant;
@@ -19,7 +19,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** Every collision, and what each sort of address would mean. */
-class AddressSenseTest {
+class AddressAssessmentTest {
 
     private static final Instant NOW = Instant.parse("2026-11-25T12:00:00Z");
 
@@ -50,8 +50,8 @@ class AddressSenseTest {
         }
     };
 
-    private AddressSense sense(String typed) {
-        return AddressSense.of(AddressReaderTest.READER.read(typed), facts, NOW);
+    private AddressAssessment sense(String typed) {
+        return AddressAssessment.of(AddressReaderTest.READER.read(typed), facts, NOW);
     }
 
     private void claimed(String at, Holder holder, Duration heldFor) {
@@ -89,11 +89,11 @@ class AddressSenseTest {
         if (holder != null) {
             claimed("papermoon.harbor.localhost/", holder, heldDays == null ? null : Duration.ofDays(heldDays));
         }
-        AddressSense sense = sense("papermoon");
+        AddressAssessment sense = sense("papermoon");
         assertThat(sense.standing()).isEqualTo(wanted);
         assertThat(sense.nature()).isEqualTo(Nature.HARBOR);
         assertThat(sense.roles().isEmpty()).isEqualTo(wanted != Standing.FREE);
-        assertThat(sense.happens()).endsWith(".");
+        assertThat(sense.explanation()).endsWith(".");
     }
 
     @ParameterizedTest
@@ -117,10 +117,10 @@ class AddressSenseTest {
             })
     void aDomainDecidesWhatANameUnderItMeans(DomainStanding standing, Nature nature, Standing wanted, String words) {
         domain("papermoon.art.localhost", standing);
-        AddressSense sense = sense("papermoon.art.localhost");
+        AddressAssessment sense = sense("papermoon.art.localhost");
         assertThat(sense.nature()).isEqualTo(nature);
         assertThat(sense.standing()).isEqualTo(wanted);
-        assertThat(sense.happens()).contains(words);
+        assertThat(sense.explanation()).contains(words);
         assertThat(sense.price().isPresent()).isEqualTo(nature == Nature.TO_BUY);
     }
 
@@ -128,7 +128,7 @@ class AddressSenseTest {
     void aNameUnderADomainCollidesToo() {
         domain("papermoon.art.localhost", DomainStanding.MINE);
         claimed("shop.papermoon.art.localhost/", Holder.OWN_SITE, null);
-        assertThat(sense("shop.papermoon.art.localhost").happens()).contains("belongs to your site Papermoon");
+        assertThat(sense("shop.papermoon.art.localhost").explanation()).contains("belongs to your site Papermoon");
         claimed("shop.papermoon.art.localhost/", Holder.THIS_SITE, null);
         assertThat(sense("shop.papermoon.art.localhost").standing()).isEqualTo(Standing.HERE);
     }
@@ -170,7 +170,7 @@ class AddressSenseTest {
         if (holder != null) {
             claimed("papermoon.harbor.localhost/", holder, heldDays == null ? null : Duration.ofDays(heldDays));
         }
-        AddressSense sense = sense("papermoon/spring");
+        AddressAssessment sense = sense("papermoon/spring");
         assertThat(sense.nature()).isEqualTo(Nature.PATH);
         assertThat(sense.standing()).isEqualTo(wanted);
     }
@@ -179,7 +179,7 @@ class AddressSenseTest {
     void aPathThatIsTakenOrHidesPagesIsSaidSo() {
         claimed("papermoon.harbor.localhost/", Holder.OWN_SITE, null);
         hidden = 3;
-        assertThat(sense("papermoon/spring").happens()).contains("hides 3 pages");
+        assertThat(sense("papermoon/spring").explanation()).contains("hides 3 pages");
         assertThat(sense("papermoon/spring").roles()).doesNotContain(Role.FORWARDING);
         claimed("papermoon.harbor.localhost/spring/", Holder.OWN_SITE, null);
         assertThat(sense("papermoon/spring").standing()).isEqualTo(Standing.OWN);
@@ -206,13 +206,13 @@ class AddressSenseTest {
     @Test
     void aNameIsSaidAsPeopleWriteIt() {
         claimed("xn--caf-dma.art.localhost/spring/", Holder.OWN_SITE, null);
-        assertThat(sense("café.art.localhost/spring").happens())
+        assertThat(sense("café.art.localhost/spring").explanation())
                 .isEqualTo("café.art.localhost/spring belongs to your site Papermoon.");
     }
 
     @Test
     void whatCannotBeReadHasNoRoles() {
-        AddressSense sense = sense("a_b");
+        AddressAssessment sense = sense("a_b");
         assertThat(sense.standing()).isEqualTo(Standing.MALFORMED);
         assertThat(sense.roles()).isEmpty();
     }

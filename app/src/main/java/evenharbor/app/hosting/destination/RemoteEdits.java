@@ -35,7 +35,7 @@ import org.springframework.stereotype.Service;
 
 /** What someone else changed at a destination: shown beside what we would put there, and taken into the draft. */
 @Service
-class TheirChanges {
+class RemoteEdits {
 
     private static final int LARGEST_SHOWN = 512 * 1024;
     private static final long LARGEST_READ = 64L << 20;
@@ -50,7 +50,7 @@ class TheirChanges {
     private final Manifests manifests;
     private final Blobs blobs;
 
-    TheirChanges(
+    RemoteEdits(
             Destinations destinations,
             DestinationRows rows,
             Plans plans,
@@ -131,7 +131,7 @@ class TheirChanges {
     private static Problem changedSince(String path) {
         return new Problem(
                 ProblemType.STALE,
-                "“" + path + "” is not there as it was when it was looked at. Nothing was changed. Look again.");
+                "“" + path + "” is not there as it was when it was looked at. Nothing was changed. Check again.");
     }
 
     private Map<String, byte[]> read(DestinationEntity destination, List<String> paths) {

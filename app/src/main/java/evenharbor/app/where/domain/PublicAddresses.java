@@ -14,11 +14,11 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param target the name for CNAME records
  * @param ttl seconds that our own records may be kept
  */
-@ConfigurationProperties("harbor.lead")
-public record LeadProperties(List<String> v4, List<String> v6, String target, long ttl) {
+@ConfigurationProperties("harbor.public-addresses")
+public record PublicAddresses(List<String> v4, List<String> v6, String target, long ttl) {
 
     /** Takes a list that is left out as an empty one. */
-    public LeadProperties {
+    public PublicAddresses {
         v4 = v4 == null ? List.of() : v4;
         v6 = v6 == null ? List.of() : v6;
     }

@@ -10,20 +10,22 @@ import { DialogActions } from '../../common/ui/DialogActions';
 import { Trouble } from '../../common/ui/Notice';
 import { useUnder } from './useUnder';
 
-/** Lets a domain go, once it is said what that means and whom it touches. */
-export function LetGo({ domain }: { domain: Schemas['DomainView'] }) {
+/** Deletes a registration, or disconnects a domain, once it is said what that means and whom it touches. */
+export function EndDomain({ domain }: { domain: Schemas['DomainView'] }) {
   const navigate = useNavigate();
   const [asking, setAsking] = useState(false);
   const touched = useUnder(domain.id)?.map((u) => u.address.shown) ?? [];
+  const registered = domain.source === 'REGISTERED' && domain.state !== 'ENDED';
   const go = useMutation({
     mutationFn: () => dataOf(api.DELETE('/api/domains/{id}', { params: { path: { id: domain.id } } })),
     onSuccess: async () => {
       await navigate('/domains');
       await queries.invalidateQueries();
-      toast(`${domain.unicode} is let go`);
+      toast(
+        registered ? `The registration of ${domain.unicode} is deleted` : `${domain.unicode} is disconnected`,
+      );
     },
   });
-  const registered = domain.source === 'REGISTERED' && domain.state !== 'ENDED';
   return (
     <p className="mt-6">
       <Button
@@ -31,17 +33,21 @@ export function LetGo({ domain }: { domain: Schemas['DomainView'] }) {
           setAsking(true);
         }}
       >
-        Let it go …
+        {registered ? 'Delete the registration …' : 'Disconnect …'}
       </Button>
-      <Dialog open={asking} onOpenChange={setAsking} title={`Let ${domain.unicode} go?`}>
+      <Dialog
+        open={asking}
+        onOpenChange={setAsking}
+        title={registered ? `Delete the registration of ${domain.unicode}?` : `Disconnect ${domain.unicode}?`}
+      >
         <p className="mb-2">
           {registered
             ? 'The registration is deleted at once. Anyone can register the name; you can too, if you are first. What was paid is not given back.'
-            : 'The harbor no longer knows it as yours. It stays registered where it is.'}
+            : 'Even Harbor no longer treats it as yours. It stays registered where it is.'}
         </p>
         {touched.length > 0 && (
           <>
-            <p>Visitors find nothing any more at:</p>
+            <p>Visitors get a missing page (404) at:</p>
             <ul className="border-water my-2 border-y py-2">
               {touched.map((name) => (
                 <li key={name} className="mono">
@@ -52,9 +58,7 @@ export function LetGo({ domain }: { domain: Schemas['DomainView'] }) {
           </>
         )}
         {registered && (
-          <p className="mb-3">
-            To let it end by itself, switch the renewal off instead: it works until then.
-          </p>
+          <p className="mb-3">To let it end by itself, turn renewal off instead: it works until then.</p>
         )}
         <Trouble error={go.error} />
         <DialogActions
@@ -68,7 +72,7 @@ export function LetGo({ domain }: { domain: Schemas['DomainView'] }) {
             setAsking(false);
           }}
         >
-          Let {domain.unicode} go
+          {registered ? 'Delete the registration' : `Disconnect ${domain.unicode}`}
         </DialogActions>
       </Dialog>
     </p>

@@ -15,17 +15,17 @@ import java.util.Optional;
  * @param reading what was typed, cleaned
  * @param nature what sort of address it is
  * @param standing whether it can be had
- * @param happens what will happen, or why it cannot be, in a sentence
+ * @param explanation what will happen, or why it cannot be, in a sentence
  * @param roles the roles that make sense, the likeliest first; none when it cannot be had
  * @param price what it costs, where it has to be bought
  * @param pair the name with, or without, {@code www} that goes with it and is free
  * @param hiddenPages how many pages at that name would no longer be reached
  */
-public record AddressSense(
+public record AddressAssessment(
         AddressReading reading,
         Nature nature,
         Standing standing,
-        String happens,
+        String explanation,
         List<Role> roles,
         Optional<Price> price,
         Optional<HostName> pair,
@@ -65,7 +65,7 @@ public record AddressSense(
     }
 
     /** Makes sense of a reading. */
-    public static AddressSense of(AddressReading reading, AddressFacts facts, Instant now) {
+    public static AddressAssessment of(AddressReading reading, AddressFacts facts, Instant now) {
         if (reading.fault().isPresent()) {
             return plain(
                     reading,
@@ -81,7 +81,8 @@ public record AddressSense(
                     Standing.RESERVED,
                     "“" + host.labels().get(0) + "” is kept for the harbor itself.");
         }
-        Optional<AddressSense> held = facts.claim(host, reading.path()).flatMap(claim -> held(reading, claim, now));
+        Optional<AddressAssessment> held =
+                facts.claim(host, reading.path()).flatMap(claim -> held(reading, claim, now));
         if (held.isPresent()) {
             return held.get();
         }
@@ -91,15 +92,17 @@ public record AddressSense(
         return reading.harbor() ? harbor(reading, host, facts) : ofDomain(reading, host, facts);
     }
 
-    private static AddressSense plain(AddressReading reading, Nature nature, Standing standing, String happens) {
-        return new AddressSense(reading, nature, standing, happens, List.of(), Optional.empty(), Optional.empty(), 0);
+    private static AddressAssessment plain(
+            AddressReading reading, Nature nature, Standing standing, String explanation) {
+        return new AddressAssessment(
+                reading, nature, standing, explanation, List.of(), Optional.empty(), Optional.empty(), 0);
     }
 
     private static Nature nature(AddressReading reading) {
         return reading.mounted() ? Nature.PATH : reading.harbor() ? Nature.HARBOR : Nature.UNDER_DOMAIN;
     }
 
-    private static Optional<AddressSense> held(AddressReading reading, Claim claim, Instant now) {
+    private static Optional<AddressAssessment> held(AddressReading reading, Claim claim, Instant now) {
         String name = reading.words();
         if (claim.heldUntil().isPresent()) {
             boolean over = !claim.heldUntil().get().isAfter(now);
@@ -135,8 +138,8 @@ public record AddressSense(
                 : roles.stream().filter(role -> !role.follows()).toList();
     }
 
-    private static AddressSense harbor(AddressReading reading, HostName host, AddressFacts facts) {
-        return new AddressSense(
+    private static AddressAssessment harbor(AddressReading reading, HostName host, AddressFacts facts) {
+        return new AddressAssessment(
                 reading,
                 Nature.HARBOR,
                 Standing.FREE,
@@ -147,7 +150,7 @@ public record AddressSense(
                 0);
     }
 
-    private static AddressSense underPath(AddressReading reading, HostName host, AddressFacts facts) {
+    private static AddressAssessment underPath(AddressReading reading, HostName host, AddressFacts facts) {
         Optional<Claim> whole = facts.claim(host, AddressReading.ROOT)
                 .filter(claim -> claim.heldUntil().isEmpty());
         boolean domainMine = reading.domain().isPresent()
@@ -170,7 +173,7 @@ public record AddressSense(
         String pages = hidden == 0
                 ? ""
                 : " It hides " + hidden + (hidden == 1 ? " page" : " pages") + " of the site at that name.";
-        return new AddressSense(
+        return new AddressAssessment(
                 reading,
                 Nature.PATH,
                 Standing.FREE,
@@ -181,7 +184,7 @@ public record AddressSense(
                 hidden);
     }
 
-    private static AddressSense ofDomain(AddressReading reading, HostName host, AddressFacts facts) {
+    private static AddressAssessment ofDomain(AddressReading reading, HostName host, AddressFacts facts) {
         HostName domain = reading.domain().orElseThrow();
         DomainFact fact = facts.domain(domain);
         Optional<HostName> pair = pair(host, domain)
@@ -191,7 +194,7 @@ public record AddressSense(
         String name = domain.unicode();
         return switch (fact.standing()) {
             case MINE ->
-                new AddressSense(
+                new AddressAssessment(
                         reading,
                         Nature.UNDER_DOMAIN,
                         Standing.FREE,
@@ -201,7 +204,7 @@ public record AddressSense(
                         pair,
                         0);
             case MINE_UNPROVEN ->
-                new AddressSense(
+                new AddressAssessment(
                         reading,
                         Nature.UNDER_DOMAIN,
                         Standing.FREE,
@@ -218,7 +221,7 @@ public record AddressSense(
                         Standing.DOMAIN_OTHERS,
                         name + " is proven to be someone else's on this harbor.");
             case FOR_SALE, PREMIUM ->
-                new AddressSense(
+                new AddressAssessment(
                         reading,
                         Nature.TO_BUY,
                         Standing.DOMAIN_FIRST,
@@ -232,7 +235,7 @@ public record AddressSense(
                         pair,
                         0);
             case REGISTERED, NOT_SOLD_HERE ->
-                new AddressSense(
+                new AddressAssessment(
                         reading,
                         Nature.TO_BRING,
                         Standing.DOMAIN_FIRST,
