@@ -253,14 +253,14 @@ class WholeWayTest {
         person.putText(site, "index.html", page("x")).is(200);
         browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/sites/" + site + "/what");
-        browser.fill("Name for a version", "half done");
+        browser.fill("Version name (optional)", "half done");
         browser.driver.manage().deleteCookieNamed("harbor-session");
         browser.press("Save version");
         browser.sees("You were signed out");
         browser.fill("Password", ApiClient.PASSWORD);
         browser.press("Sign in");
         browser.seesNoMore("You were signed out");
-        assertThat(browser.field("Name for a version").getAttribute("value")).isEqualTo("half done");
+        assertThat(browser.field("Version name (optional)").getAttribute("value")).isEqualTo("half done");
         browser.press("Save version");
         browser.sees("Saved as version 1");
     }
