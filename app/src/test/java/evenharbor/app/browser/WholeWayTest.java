@@ -260,7 +260,8 @@ class WholeWayTest {
         browser.fill("Password", ApiClient.PASSWORD);
         browser.press("Sign in");
         browser.seesNoMore("You were signed out");
-        assertThat(browser.field("Version name (optional)").getAttribute("value")).isEqualTo("half done");
+        assertThat(browser.field("Version name (optional)").getAttribute("value"))
+                .isEqualTo("half done");
         browser.press("Save version");
         browser.sees("Saved as version 1");
     }
