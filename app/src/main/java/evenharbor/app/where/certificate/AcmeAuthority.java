@@ -77,6 +77,14 @@ class AcmeAuthority implements Authority {
     }
 
     private <T> T ask(Work<T> work) throws Refusal {
+        if (!properties.present()) {
+            throw new Refusal(
+                    hindrance(
+                            Hindrance.Kind.AUTHORITY_AWAY,
+                            "No certificate authority is set up on this harbor.",
+                            Optional.empty()),
+                    null);
+        }
         try {
             try {
                 return work.with(login());

@@ -8,7 +8,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 /**
  * The authority that certificates are had from.
  *
- * @param directory where its ACME directory is
+ * @param directory where its ACME directory is; empty for no authority
  * @param trust a PEM file with its root, for one that machines do not know by themselves; null for none
  * @param caa the domain name that CAA records name it by
  * @param ordersPerName how many orders for one name we allow ourselves in a day
@@ -16,6 +16,11 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  */
 @ConfigurationProperties("harbor.authority")
 public record AuthorityProperties(URI directory, Path trust, String caa, int ordersPerName, int ordersInAll) {
+
+    /** Whether there is an authority at all. */
+    boolean present() {
+        return directory != null && !directory.toString().isBlank();
+    }
 
     OrderBudget budget() {
         return new OrderBudget(ordersPerName, ordersInAll);

@@ -43,7 +43,7 @@ public class TrustedRoots {
                     ((X509TrustManager) managers(null).getTrustManagers()[0]).getAcceptedIssuers()) {
                 store.setCertificateEntry("root-" + n++, root);
             }
-            if (properties.trust() != null) {
+            if (properties.trust() != null && !properties.trust().toString().isBlank()) {
                 try (InputStream file = Files.newInputStream(properties.trust())) {
                     for (Certificate root :
                             CertificateFactory.getInstance("X.509").generateCertificates(file)) {

@@ -36,6 +36,7 @@ import org.xbill.DNS.NSRecord;
 import org.xbill.DNS.Name;
 import org.xbill.DNS.Rcode;
 import org.xbill.DNS.Record;
+import org.xbill.DNS.ResolverConfig;
 import org.xbill.DNS.SOARecord;
 import org.xbill.DNS.Section;
 import org.xbill.DNS.SimpleResolver;
@@ -150,7 +151,11 @@ public class Dns {
     }
 
     private List<InetAddress> resolvers() {
-        return properties.resolvers().stream().map(Dns::address).toList();
+        return properties.resolvers().isEmpty()
+                ? ResolverConfig.getCurrentConfig().servers().stream()
+                        .map(InetSocketAddress::getAddress)
+                        .toList()
+                : properties.resolvers().stream().map(Dns::address).toList();
     }
 
     /** All views of a name: each of the domain's own servers, and each resolver. */

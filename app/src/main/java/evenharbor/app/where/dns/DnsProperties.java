@@ -9,7 +9,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  *
  * @param port the port of name servers and resolvers; 53 outside
  * @param roots addresses of root servers, where finding a domain's name servers begins
- * @param resolvers addresses of resolvers that visitors use
+ * @param resolvers addresses of resolvers that visitors use; empty for those that this machine uses
  * @param patience how long to wait for an answer
  */
 @ConfigurationProperties("harbor.dns")

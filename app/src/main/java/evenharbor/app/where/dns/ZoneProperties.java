@@ -6,7 +6,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 /**
  * The name servers for the zones we host.
  *
- * @param primary address of the server that takes updates
+ * @param primary address of the server that takes updates; empty for none: no zones are kept here
  * @param port its port
  * @param nameServers the host names that domains are delegated to
  * @param keyName name of the TSIG key

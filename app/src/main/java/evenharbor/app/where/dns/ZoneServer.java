@@ -53,6 +53,7 @@ public class ZoneServer {
 
     /** Why the server did not do what was asked. */
     public enum Failure {
+        NOT_SET_UP("No name server for zones is set up on this harbor."),
         NO_ANSWER("The name server does not answer."),
         WRONG_KEY("The name server does not know our key, or has another one under its name."),
         REFUSED("The name server refuses: our key may not change this zone."),
@@ -88,6 +89,11 @@ public class ZoneServer {
         }
     }
 
+    /** Whether zones can be kept at all: a name server is set up for them. */
+    public boolean present() {
+        return !properties.primary().isBlank();
+    }
+
     /** The host names that domains are delegated to. */
     public List<String> nameServers() {
         return properties.nameServers();
@@ -104,6 +110,7 @@ public class ZoneServer {
 
     /** Reads a whole zone. */
     public Transferred transfer(HostName apex) throws Refusal {
+        needPresent();
         try {
             ZoneTransferIn transfer = ZoneTransferIn.newAXFR(
                     name(apex), new InetSocketAddress(properties.primary(), properties.port()), key());
@@ -154,9 +161,16 @@ public class ZoneServer {
         return server;
     }
 
+    private void needPresent() throws Refusal {
+        if (!present()) {
+            throw new Refusal(Failure.NOT_SET_UP, null);
+        }
+    }
+
     /** Makes a zone, unless it is there. */
     public void create(HostName apex) throws Refusal {
         if (!properties.createCommand().isEmpty()) {
+            needPresent();
             run(properties.createCommand().replace("{zone}", apex.ascii()));
         } else {
             send(new Update(name(apex)));
@@ -219,6 +233,7 @@ public class ZoneServer {
     }
 
     private void send(Update update) throws Refusal {
+        needPresent();
         try {
             Message answer = signing().send(update);
             Optional<Failure> failure = switch (answer.getRcode()) {

@@ -3,6 +3,7 @@ package evenharbor.app.where.domain;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.what.site.Sites;
+import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.app.where.registry.Registry;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.activity.Activities;
@@ -29,6 +30,7 @@ public class Domains {
     private final Sites sites;
     private final Activities activities;
     private final DomainNews news;
+    private final ZoneServer servers;
     private final TransactionTemplate transactions;
     private final Clock clock;
 
@@ -40,6 +42,7 @@ public class Domains {
             Sites sites,
             Activities activities,
             DomainNews news,
+            ZoneServer servers,
             TransactionTemplate transactions,
             Clock clock) {
         this.repository = repository;
@@ -49,6 +52,7 @@ public class Domains {
         this.sites = sites;
         this.activities = activities;
         this.news = news;
+        this.servers = servers;
         this.transactions = transactions;
         this.clock = clock;
     }
@@ -158,6 +162,11 @@ public class Domains {
             DomainEntity row = row(id);
             if (!row.toDomain().proven()) {
                 throw new Problem(ProblemType.NOT_READY, "Prove the domain first. Nothing was changed.");
+            }
+            if (hosted && !servers.present()) {
+                throw new Problem(
+                        ProblemType.NOT_READY,
+                        "No name server for zones is set up on this harbor, so DNS cannot be managed here. Nothing was changed.");
             }
             row.hosted = hosted;
             row.zoneDueAt = hosted ? clock.instant() : null;

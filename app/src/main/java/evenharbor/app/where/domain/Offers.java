@@ -29,6 +29,9 @@ public class Offers {
 
     /** What the registry says of the names that a typed word, title or address brings to mind. */
     public List<Registry.Offer> search(String typed) {
+        if (registry.endings().isEmpty()) {
+            throw Problem.field("typed", "No names are sold on this harbor. Connect one that is registered elsewhere.");
+        }
         List<String> names = CloseDomains.of(reader.read(typed), registry.endings());
         if (names.isEmpty()) {
             throw Problem.field("typed", "Type a name of letters and digits, such as papermoon.");

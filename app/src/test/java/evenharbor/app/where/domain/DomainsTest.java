@@ -12,6 +12,7 @@ import static org.mockito.Mockito.when;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.what.site.Sites;
+import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.app.where.registry.Registry;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
@@ -37,6 +38,7 @@ class DomainsTest {
             sites,
             rows.activities,
             rows.news,
+            mock(ZoneServer.class),
             rows.transactions,
             rows.clock);
     private final DomainEntity row = rows.registered(NAME, DomainRows.NOW.plus(Duration.ofDays(100)), true);

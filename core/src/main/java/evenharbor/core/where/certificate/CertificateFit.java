@@ -151,10 +151,10 @@ final class CertificateFit {
 
     private void dates(X509Certificate certificate, String which) {
         if (!now.isBefore(certificate.getNotAfter().toInstant())) {
-            wrong(which + " ended on " + Dates.day(certificate.getNotAfter().toInstant()) + ". Bring a newer one.");
+            wrong(which + " ended on " + Dates.day(certificate.getNotAfter().toInstant()) + ". Add a newer one.");
         } else if (now.isBefore(certificate.getNotBefore().toInstant())) {
             wrong(which + " is valid only from "
-                    + Dates.day(certificate.getNotBefore().toInstant()) + ". Bring it then.");
+                    + Dates.day(certificate.getNotBefore().toInstant()) + ". Add it then.");
         }
     }
 

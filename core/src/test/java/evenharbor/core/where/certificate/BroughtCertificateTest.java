@@ -168,11 +168,11 @@ class BroughtCertificateTest {
                 misfit("neither a certificate nor a PKCS#12", PASSWORD, Arrays.copyOf(p12, 300)),
                 misfit("There is no key in this PKCS#12 file", PASSWORD, store(PASSWORD, null, LEAF)),
                 misfit(
-                        "ended on 2026-11-23",
+                        "ended on 23 Nov 2026",
                         "",
                         pem(PKI.leaf(KEY).valid(-90, -1).make(), PKI.issuer, KEY)),
                 misfit(
-                        "valid only from 2026-11-25",
+                        "valid only from 25 Nov 2026",
                         "",
                         pem(PKI.leaf(KEY).valid(1, 90).make(), PKI.issuer, KEY)),
                 misfit(
