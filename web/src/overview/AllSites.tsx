@@ -5,6 +5,7 @@ import { inALine, needsAttention } from '../where/certificate/words';
 import { Empty, Loading, Notice, Trouble } from '../common/ui/Notice';
 import { Time } from '../common/ui/Words';
 import { Lanes } from '../when/timeline/Lanes';
+import { DeletedSites } from './DeletedSites';
 
 /** Domains that end soon, or that something is amiss with. */
 function DomainNotices() {
@@ -64,6 +65,7 @@ export function AllSites() {
           </Empty>
         )}
         {sites.data && sites.data.length > 0 && <Lanes lanes={sites.data} />}
+        <DeletedSites />
       </main>
     </>
   );

@@ -17,6 +17,7 @@ export const queries = new QueryClient({
 export const keys = {
   session: ['session'] as const,
   sites: ['sites'] as const,
+  deletedSites: ['deleted-sites'] as const,
   site: (id: string) => ['site', id] as const,
   domains: ['domains'] as const,
   zone: (id: string) => ['zone', id] as const,

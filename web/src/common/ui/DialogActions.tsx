@@ -19,7 +19,9 @@ export function DialogActions({ kind = 'primary', busy, onDo, children, onLeave,
       <Button kind={kind} busy={busy} onClick={onDo}>
         {children}
       </Button>
-      <Button onClick={onLeave}>{leave}</Button>
+      <Button data-way-back onClick={onLeave}>
+        {leave}
+      </Button>
     </div>
   );
 }

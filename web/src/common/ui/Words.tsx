@@ -27,9 +27,9 @@ export function sizeText(bytes: number): string {
   return `${size < 10 ? size.toFixed(1) : String(Math.round(size))} ${units[unit] ?? ''}`;
 }
 
-/** A number with its noun: "1 change", "4 changes". */
-export const counted = (count: number, noun: string) =>
-  `${count.toLocaleString('en')} ${noun}${count === 1 ? '' : 's'}`;
+/** A number with its noun: "1 change", "4 changes"; the plural is given where it is no plain s. */
+export const counted = (count: number, noun: string, plural = `${noun}s`) =>
+  `${count.toLocaleString('en')} ${count === 1 ? noun : plural}`;
 
 /** A host name with the part that matters strong and the rest soft. */
 export function HostName({ name }: { name: string }) {

@@ -82,10 +82,16 @@ export function ReviewPage() {
           }}
         />
       )}
-      {finished && !started && <NowLive site={site} />}
+      {finished && !started && site.live && <NowLive site={site} />}
       {changes.length === 0 && !finished && !started && (
         <Empty
-          title={site.files === 0 ? 'There is nothing to publish yet' : 'Nothing differs from what is live'}
+          title={
+            site.files === 0
+              ? 'There is nothing to publish yet'
+              : site.live
+                ? 'Nothing differs from what is live'
+                : `Nothing differs from version ${String(site.liveVersion)}, which was live last`
+          }
         >
           <p>
             {site.files === 0 ? (

@@ -33,6 +33,7 @@ export function TakeDown({ site, destination: d, busy, onAsk }: AtWork) {
         Unpublish from this host …
       </Button>
       <SiteDialog
+        alarming
         site={site}
         open={open}
         onOpenChange={setOpen}

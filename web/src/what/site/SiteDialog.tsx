@@ -8,6 +8,8 @@ interface Props {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   title: string;
+  /** Whether it is about something that cannot be overlooked: it then opens on the way back. */
+  alarming?: boolean;
   children: ReactNode;
 }
 

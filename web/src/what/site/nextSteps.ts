@@ -14,6 +14,9 @@ export interface Step {
 export function stepsOf(site: SiteView): Step[] {
   const at = (place: string) => `/sites/${site.id}/${place}`;
   const steps: Step[] = [];
+  if (site.stale) {
+    steps.push({ words: 'Visitors may get an older state', to: at('where'), attention: true });
+  }
   if (site.files === 0) steps.push({ words: 'Add files', to: at('what'), attention: false });
   if (site.addresses.length === 0) {
     steps.push({

@@ -2,6 +2,7 @@ import { format } from 'date-fns';
 import { useActivities, usePast } from '../../common/api/queries';
 import { useThisSite } from '../../what/site/thisSite';
 import { Lanes } from './Lanes';
+import { DeleteSite } from '../../harbor/publish/DeleteSite';
 import { Loading, Trouble } from '../../common/ui/Notice';
 import { HAPPENED } from '../../who/activity/happened';
 import { Time } from '../../common/ui/Words';
@@ -45,6 +46,7 @@ export function When() {
           Live since <Time at={site.liveSince} />.
         </p>
       )}
+      <DeleteSite site={site} />
     </>
   );
 }

@@ -206,6 +206,7 @@ function Release({ site, address }: { site: SiteView; address: Schemas['Address'
         Release …
       </Button>
       <SiteDialog
+        alarming
         site={site}
         open={asking}
         onOpenChange={setAsking}

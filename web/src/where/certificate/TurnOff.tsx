@@ -31,6 +31,7 @@ export function TurnOff({ site, https }: { site: SiteView; https: Certificate })
         Turn HTTPS off …
       </Button>
       <SiteDialog
+        alarming
         site={site}
         open={asking}
         onOpenChange={setAsking}

@@ -36,6 +36,7 @@ export function EndDomain({ domain }: { domain: Schemas['DomainView'] }) {
         {registered ? 'Delete the registration …' : 'Disconnect …'}
       </Button>
       <Dialog
+        alarming
         open={asking}
         onOpenChange={setAsking}
         title={registered ? `Delete the registration of ${domain.unicode}?` : `Disconnect ${domain.unicode}?`}

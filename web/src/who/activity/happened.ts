@@ -4,6 +4,8 @@ import type { Schemas } from '../../common/api/client';
 export const HAPPENED: Record<Schemas['Entry']['kind'], string> = {
   SITE_CREATED: 'created the site',
   SITE_CHANGED: 'changed the settings',
+  SITE_DELETED: 'deleted the site',
+  SITE_BROUGHT_BACK: 'brought the site back:',
   DRAFT_CHANGED: 'draft:',
   VERSION_SAVED: 'saved',
   VERSION_CHANGED: 'edited',

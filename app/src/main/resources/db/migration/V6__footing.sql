@@ -7,3 +7,14 @@ alter table destination
 
 -- Sign-in sessions hold classes whose place has changed: people sign in again.
 delete from SPRING_SESSION;
+
+-- A site's life as one value. everywhere_down: its other addresses were stopped with it; publishing: the publish under way.
+alter table live_state
+  add column everywhere_down boolean not null default false,
+  add column publishing char(12),
+  add column deleted boolean not null default false;
+update live_state s set publishing =
+  (select max(p.id) from publication p where p.site_id = s.site_id and p.state = 'RUNNING' and p.version is null);
+
+-- A deleted site is kept for a while, to be brought back whole.
+alter table site add column deleted_at datetime(6), add column deleted_by char(12), add index site_deleted (deleted_at);

@@ -1,5 +1,6 @@
 package evenharbor.app.harbor.publish;
 
+import evenharbor.core.harbor.publish.PublicationLife;
 import jakarta.persistence.LockModeType;
 import java.util.List;
 import java.util.Optional;
@@ -13,15 +14,14 @@ interface PublicationRepository extends Repository<Publication, String> {
 
     Optional<Publication> findById(String id);
 
-    List<Publication> findBySiteIdAndState(String siteId, Publication.State state);
-
-    List<Publication> findByNodeAndState(String node, Publication.State state);
+    List<Publication> findByNodeAndState(String node, PublicationLife.State state);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select p from Publication p where p.id = :id")
     Optional<Publication> lock(String id);
 
     @Modifying
-    @Query("update Publication p set p.step = :step, p.done = :done, p.total = :total where p.id = :id")
-    void progress(String id, Publication.Step step, int done, int total);
+    @Query(
+            "update Publication p set p.step = :step, p.done = :done, p.total = :total where p.id = :id and p.state = 'RUNNING' and p.version is null")
+    void progress(String id, PublicationLife.Step step, int done, int total);
 }

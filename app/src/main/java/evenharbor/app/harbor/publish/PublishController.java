@@ -173,7 +173,7 @@ class PublishController {
 
     @PutMapping("/sites/{siteId}/live")
     LiveView setLive(@PathVariable String siteId, @RequestBody Switch wanted) {
-        return view(wanted.live() ? publishing.putLive(siteId) : publishing.takeDown(siteId));
+        return view(wanted.live() ? publishing.putLive(siteId) : publishing.takeDown(siteId, false));
     }
 
     @PutMapping("/sites/{siteId}/live/version")

@@ -13,16 +13,21 @@ import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.harbor.publish.PublicationLife;
+import evenharbor.core.what.live.SiteEvent;
+import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.blob.Blobs;
 import java.io.IOException;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.function.IntConsumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -39,6 +44,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class Publisher {
 
     private static final Logger LOG = LoggerFactory.getLogger(Publisher.class);
+
+    private static final Duration TELL_EVERY = Duration.ofMillis(250);
 
     private final PublicationRepository publications;
     private final LiveStates states;
@@ -83,7 +90,7 @@ public class Publisher {
     @EventListener
     void resume(ApplicationReadyEvent ready) {
         publications
-                .findByNodeAndState(harbor.node(), Publication.State.RUNNING)
+                .findByNodeAndState(harbor.node(), PublicationLife.State.RUNNING)
                 .forEach(publication -> atOnce.execute(() -> carryOut(publication.id)));
     }
 
@@ -96,7 +103,7 @@ public class Publisher {
     /** Carries a recorded publish out. Doing so twice, even at once, publishes once. */
     public void carryOut(String id) {
         Publication publication = publications.findById(id).orElseThrow();
-        if (publication.state != Publication.State.RUNNING) {
+        if (publication.state != PublicationLife.State.RUNNING) {
             return;
         }
         Site site = sites.find(publication.siteId).orElseThrow();
@@ -110,21 +117,40 @@ public class Publisher {
             // Progress is recorded where there is something to wait for: each record costs a sync of the disk.
             boolean ready = builds.ready(publication.manifest, site.settings());
             if (!ready) {
-                step(id, Publication.Step.BUILDING, 0, manifest.count());
+                step(id, PublicationLife.Step.BUILDING, 0, manifest.count());
             }
-            String build = builds.of(publication.manifest, site.settings());
+            String build = builds.of(publication.manifest, site.settings(), progress(id, manifest.count()));
             blobs.settle();
             if (!ready) {
-                step(id, Publication.Step.SWITCHING, manifest.count(), manifest.count());
+                step(id, PublicationLife.Step.SWITCHING, manifest.count(), manifest.count());
             }
             transactions.executeWithoutResult(status -> switchOver(id, site, build));
             finish(id);
         } catch (Problem problem) {
             fail(id, site, problem.getMessage());
-        } catch (IOException | RuntimeException e) {
+        } catch (Throwable e) {
+            // An error, too: a publish that nobody works on any more must not be said to be under way.
             LOG.error("Publish {} of site {} failed", id, site.id(), e);
             fail(id, site, "The harbor could not finish the publish. What is live stays as it was. Try again.");
+            if (e instanceof VirtualMachineError && !(e instanceof StackOverflowError)) {
+                throw (VirtualMachineError) e;
+            }
         }
+    }
+
+    /** Tells how many files are built, a few times a second, and ends the work when the publish was ended. */
+    private IntConsumer progress(String id, int total) {
+        long[] told = {System.nanoTime()};
+        return done -> {
+            long now = System.nanoTime();
+            if (now - told[0] > TELL_EVERY.toNanos()) {
+                told[0] = now;
+                step(id, PublicationLife.Step.BUILDING, Math.min(done, total), total);
+                if (publications.findById(id).orElseThrow().state != PublicationLife.State.RUNNING) {
+                    throw new Problem(ProblemType.NOT_READY, "This publish was ended.");
+                }
+            }
+        };
     }
 
     /** New contents must be there; those sent anyway are read back whole, and their packed forms made anew. */
@@ -149,20 +175,25 @@ public class Publisher {
         }
     }
 
-    private void step(String id, Publication.Step step, int done, int total) {
+    private void step(String id, PublicationLife.Step step, int done, int total) {
         transactions.executeWithoutResult(status -> publications.progress(id, step, done, total));
     }
 
     private void switchOver(String id, Site site, String build) {
+        // The site first, then what it owns: the one order of locks.
+        if (states.lock(site.id()).life().publishing().filter(id::equals).isEmpty()) {
+            return;
+        }
         Publication publication = publications.lock(id).orElseThrow();
-        if (publication.state != Publication.State.RUNNING || publication.version != null) {
+        if (!publication.life().stoppable()) {
             return;
         }
         SavedVersion version = versions.published(
                 site, publication.manifest, build, publication.redirects, Publishing.starter(publication, site));
-        states.switchLive(site.id(), version.number(), build, publication.redirects);
-        publication.step = Publication.Step.LIVE;
-        publication.version = version.number();
+        states.apply(
+                site.id(),
+                new SiteEvent.Switched(id, new SiteLife.Shown(version.number(), build), publication.redirects));
+        publication.become(publication.life().switched(version.number()), clock.instant());
         publications.save(publication);
         activities.note(
                 ActivityKind.PUBLISHED,
@@ -175,24 +206,23 @@ public class Publisher {
     /** Done is said only now, when this node's visitors have been led to the new version. */
     private void finish(String id) {
         transactions.executeWithoutResult(status -> publications.lock(id).ifPresent(publication -> {
-            if (publication.state == Publication.State.RUNNING && publication.version != null) {
-                publication.state = Publication.State.DONE;
-                publication.finishedAt = clock.instant();
+            if (publication.become(publication.life().finished(), clock.instant())) {
                 publications.save(publication);
             }
         }));
     }
 
+    /** A publish that has switched has succeeded, whatever went wrong after. */
     private void fail(String id, Site site, String sentence) {
         transactions.executeWithoutResult(status -> {
+            states.apply(site.id(), new SiteEvent.PublishEnded(id));
             Publication publication = publications.lock(id).orElseThrow();
-            if (publication.state == Publication.State.RUNNING) {
-                publication.state = Publication.State.FAILED;
-                publication.problem = sentence;
-                publication.finishedAt = clock.instant();
+            if (publication.become(publication.life().failed(sentence), clock.instant())) {
                 publications.save(publication);
-                activities.note(
-                        ActivityKind.PUBLISH_FAILED, site.id(), Publishing.starter(publication, site), sentence);
+                if (publication.state == PublicationLife.State.FAILED) {
+                    activities.note(
+                            ActivityKind.PUBLISH_FAILED, site.id(), Publishing.starter(publication, site), sentence);
+                }
             }
         });
     }

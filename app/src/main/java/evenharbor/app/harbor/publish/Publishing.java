@@ -12,6 +12,8 @@ import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.SettingsChanged;
 import evenharbor.app.what.site.Site;
+import evenharbor.app.what.site.SiteBroughtBack;
+import evenharbor.app.what.site.SiteDeleted;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
@@ -23,7 +25,10 @@ import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.harbor.publish.PublicationLife;
 import evenharbor.core.harbor.publish.Selection;
+import evenharbor.core.what.live.SiteEvent;
+import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.what.version.Changes;
 import evenharbor.core.what.version.Manifest;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -128,14 +133,8 @@ public class Publishing {
             boolean rightsConfirmed) {
         sites.mine(siteId);
         Draft draft = drafts.check(siteId, draftRevision);
-        states.lock(siteId);
-        if (!publications
-                .findBySiteIdAndState(siteId, Publication.State.RUNNING)
-                .isEmpty()) {
-            throw new Problem(
-                    ProblemType.PUBLISH_RUNNING,
-                    "Another publish of this site is under way. Nothing was changed. Wait until it is done.");
-        }
+        String id = Ids.id();
+        states.apply(siteId, new SiteEvent.PublishAsked(id));
         sites.confirmRights(siteId, rightsConfirmed);
         if (!addresses.any(siteId)) {
             throw new Problem(
@@ -149,18 +148,15 @@ public class Publishing {
             throw new Problem(ProblemType.NOT_READY, "There are no files to publish. Add a folder or ZIP first.");
         }
         Publication publication = new Publication();
-        publication.id = Ids.id();
+        publication.id = id;
         publication.siteId = siteId;
-        publication.state = Publication.State.RUNNING;
-        publication.step = Publication.Step.CHECKING;
-        publication.total = after.count();
         publication.manifest = selection.heldBack().isEmpty() ? draft.manifest() : manifests.put(after);
         Changes whole = review.between(before, publication.manifest);
         publication.redirects = proposals.take(siteId, whole, after, declinedRedirects);
         publication.sentAnyway = String.join("\n", selection.sentAnyway());
         publication.heldBack = selection.heldBack().size();
         publication.changes = whole.count();
-        publication.problem = "";
+        publication.become(PublicationLife.asked(after.count()), clock.instant());
         publication.node = harbor.node();
         publication.startedBy = Current.person().id();
         publication.startedAt = clock.instant();
@@ -170,13 +166,29 @@ public class Publishing {
 
     /** Stops a publish that has not switched yet. What is live stays as it is. */
     public void stop(String id) {
-        Publication publication = publications.lock(id).orElseThrow(() -> Problem.notFound("This publish"));
-        sites.mine(publication.siteId);
-        if (publication.state == Publication.State.RUNNING && publication.version == null) {
-            publication.state = Publication.State.STOPPED;
-            publication.problem = "Stopped. What is live stays as it was.";
-            publication.finishedAt = clock.instant();
-        }
+        String siteId = publications.findById(id).orElseThrow(() -> Problem.notFound("This publish")).siteId;
+        sites.mine(siteId);
+        states.apply(siteId, new SiteEvent.PublishEnded(id));
+        end(Optional.of(id), "Stopped. What is live stays as it was.");
+    }
+
+    /** Ends a publish that has not switched. The site is locked already: it comes first, always. */
+    private void end(Optional<String> id, String sentence) {
+        id.flatMap(publications::lock)
+                .ifPresent(publication -> publication.become(publication.life().stopped(sentence), clock.instant()));
+    }
+
+    /** A deleted site's publish is ended with it. */
+    @EventListener
+    void ended(SiteDeleted deleted) {
+        Optional<String> publishing = states.lock(deleted.siteId()).life().publishing();
+        states.apply(deleted.siteId(), new SiteEvent.Deleted());
+        end(publishing, "The site was deleted, and this publish ended with it.");
+    }
+
+    @EventListener
+    void broughtBack(SiteBroughtBack back) {
+        states.apply(back.siteId(), new SiteEvent.BroughtBack());
     }
 
     /** How far one of the person's publishes is. */
@@ -223,38 +235,40 @@ public class Publishing {
             @Schema(nullable = true) Integer version,
             String problem) {}
 
-    /** Takes a site down: visitors find nothing here. Nothing is deleted. */
-    public Live takeDown(String siteId) {
+    /**
+     * Takes a site down: its visitors get nothing here. Nothing is deleted, and a publish under way ends.
+     *
+     * @param everywhere whether its other addresses stop, too: trials, forwarding ones and pointers
+     */
+    public Live takeDown(String siteId, boolean everywhere) {
         sites.mine(siteId);
-        Live live = states.lock(siteId);
-        if (live.live()) {
-            states.takeDown(siteId);
+        SiteLife before = states.lock(siteId).life();
+        Live after = states.apply(siteId, new SiteEvent.TakenDown(everywhere));
+        end(before.publishing(), "The site was taken down, and this publish ended with it.");
+        if (before.live() || before.otherAddressesAnswer() != after.life().otherAddressesAnswer()) {
             activities.note(
                     ActivityKind.UNPUBLISHED,
                     siteId,
                     Current.person(),
-                    "version " + live.version().orElse(0));
+                    before.shown().map(shown -> "version " + shown.version()).orElse("its other addresses")
+                            + (everywhere ? ", at all its addresses" : ""));
         }
-        return states.of(siteId);
+        return after;
     }
 
     /** Puts a site live again, exactly as it was when it was taken down. */
     public Live putLive(String siteId) {
         sites.mine(siteId);
-        Live live = states.lock(siteId);
-        if (live.version().isEmpty()) {
-            throw new Problem(
-                    ProblemType.NOT_READY, "This site has never been live. Nothing was changed. Publish it first.");
-        }
-        if (!live.live()) {
-            states.switchLive(siteId, live.version().get(), live.build().orElseThrow(), live.redirects());
+        boolean before = states.lock(siteId).live();
+        Live after = states.apply(siteId, new SiteEvent.PutLive());
+        if (!before) {
             activities.note(
                     ActivityKind.PUT_LIVE,
                     siteId,
                     Current.person(),
-                    "version " + live.version().get());
+                    "version " + after.version().orElseThrow());
         }
-        return states.of(siteId);
+        return after;
     }
 
     /**
@@ -273,9 +287,9 @@ public class Publishing {
         String build = versions.buildOf(version);
         String rules = redirects ? version.redirects() : now.redirects();
         versions.wentLive(siteId, number, build, rules);
-        states.switchLive(siteId, number, build, rules);
+        Live after = states.apply(siteId, new SiteEvent.Restored(new SiteLife.Shown(number, build), rules));
         activities.note(ActivityKind.PUT_LIVE, siteId, Current.person(), version.title());
-        return states.of(siteId);
+        return after;
     }
 
     /** What came of a restore: the version that the draft was saved as, if it had to be. */

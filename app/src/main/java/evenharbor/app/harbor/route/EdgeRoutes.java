@@ -2,6 +2,7 @@ package evenharbor.app.harbor.route;
 
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.HarborProperties;
+import evenharbor.app.common.health.HealthPart;
 import evenharbor.app.harbor.preview.Previews;
 import evenharbor.app.what.build.Packing;
 import evenharbor.app.what.draft.DraftChanged;
@@ -27,14 +28,18 @@ import evenharbor.edge.Edge;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.visit.Batch;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
@@ -47,9 +52,12 @@ import org.springframework.transaction.event.TransactionalEventListener;
  * what others change, by following the harbor's revision. When the database is away the last routes stay in force.
  */
 @Component
-public class EdgeRoutes implements SmartLifecycle {
+public class EdgeRoutes implements SmartLifecycle, HealthPart {
 
     private static final Logger LOG = LoggerFactory.getLogger(EdgeRoutes.class);
+
+    /** How long the routes may go without being followed before that is told: the database is away, or this hangs. */
+    private static final Duration LATE = Duration.ofSeconds(30);
 
     private final LiveStates states;
     private final SiteCompiler compiler;
@@ -68,7 +76,9 @@ public class EdgeRoutes implements SmartLifecycle {
     /** What answers at each host name and path, over all sites: a site may live under a path of another's name. */
     private final Map<String, Map<String, Answer>> byHost = new HashMap<>();
 
+    private final FailedSites failed = new FailedSites();
     private long seen;
+    private volatile Instant followed;
     private volatile boolean running;
 
     EdgeRoutes(
@@ -181,7 +191,7 @@ public class EdgeRoutes implements SmartLifecycle {
 
     @TransactionalEventListener
     void changed(LiveChanged changed) {
-        refresh(states.of(changed.siteId()));
+        refresh(List.of(states.of(changed.siteId())));
     }
 
     @EventListener
@@ -226,16 +236,60 @@ public class EdgeRoutes implements SmartLifecycle {
         }
     }
 
+    /**
+     * Follows what changed. A site or certificate that cannot be followed keeps its last good routes, is told, and is
+     * tried again; it holds up no other one.
+     */
     private void follow() {
         try {
             secure.follow(edge);
-            for (Live live : states.changedAfter(seen)) {
-                refresh(live);
-                seen = Math.max(seen, live.changedIn());
-            }
-        } catch (RuntimeException e) {
-            LOG.warn("The routes could not be followed; the last ones stay in force: {}", e.getMessage());
+        } catch (Throwable e) {
+            LOG.warn("The certificates could not be followed; the last ones stay in force", e);
         }
+        try {
+            List<Live> changed = states.changedAfter(seen);
+            Set<String> again = failed.due(clock.instant());
+            List<Live> all = new ArrayList<>(changed);
+            again.removeAll(changed.stream().map(Live::siteId).toList());
+            if (!again.isEmpty()) {
+                all.addAll(states.of(again));
+            }
+            if (!all.isEmpty()) {
+                refresh(all);
+            }
+            if (!changed.isEmpty()) {
+                seen = Math.max(seen, changed.get(changed.size() - 1).changedIn());
+            }
+            followed = Instant.now();
+        } catch (Throwable e) {
+            LOG.warn("The routes could not be followed; the last ones stay in force: {}", e.toString());
+        }
+    }
+
+    @Override
+    public String name() {
+        return "routes";
+    }
+
+    @Override
+    public List<String> troubles() {
+        List<String> all = new ArrayList<>(secure.troubles());
+        failed.sites().forEach(site -> all.add("The routes of site " + site + " are not up to date."));
+        if (followed != null && followed.plus(LATE).isBefore(Instant.now())) {
+            all.add("The routes have not been followed since " + followed + ".");
+        }
+        return all;
+    }
+
+    /** Whether what visitors get of a site is not up to date, because it cannot be compiled. */
+    public boolean stale(String siteId) {
+        return failed.sites().contains(siteId);
+    }
+
+    /** What would answer if a site stood otherwise: its present routes, but for that site. */
+    public synchronized Routes ifItWere(Live live) {
+        Map<String, Map<String, Answer>> answers = compiled(live).answers();
+        return edge.routes().with(changes(Map.of(live.siteId(), answers), false));
     }
 
     private void handOnVisits() {
@@ -251,33 +305,75 @@ public class EdgeRoutes implements SmartLifecycle {
         }
     }
 
-    private synchronized void refresh(Live live) {
-        Served before = served.getOrDefault(live.siteId(), Served.NOTHING);
-        // What was read before another thread's newer change must not undo it.
-        if (live.changedIn() < before.changedIn()) {
-            return;
-        }
-        SiteCompiler.Compiled compiled = compiler.compiled(
-                live,
-                (host, path) -> before.answers().getOrDefault(host, Map.of()).get(path));
-        Map<String, Map<String, Answer>> answers = compiled.answers();
-        Set<String> hosts = new HashSet<>(before.answers().keySet());
-        hosts.addAll(answers.keySet());
-        Map<String, Optional<HostRoutes>> change = new HashMap<>();
-        for (String host : hosts) {
-            Map<String, Answer> all = byHost.computeIfAbsent(host, h -> new HashMap<>());
-            before.answers().getOrDefault(host, Map.of()).keySet().forEach(all::remove);
-            all.putAll(answers.getOrDefault(host, Map.of()));
-            change.put(host, all.isEmpty() ? Optional.empty() : Optional.of(HostRoutes.of(all)));
-            if (all.isEmpty()) {
-                byHost.remove(host);
+    private SiteCompiler.Compiled compiled(Live live) {
+        Map<String, Map<String, Answer>> before =
+                served.getOrDefault(live.siteId(), Served.NOTHING).answers();
+        return compiler.compiled(
+                live, (host, path) -> before.getOrDefault(host, Map.of()).get(path));
+    }
+
+    /** Makes the routes of these sites anew, and exchanges them in the edge as one value. */
+    private synchronized void refresh(List<Live> lives) {
+        Map<String, Served> fresh = new HashMap<>();
+        for (Live live : lives) {
+            Served before = served.getOrDefault(live.siteId(), Served.NOTHING);
+            // What was read before another thread's newer change must not undo it.
+            if (live.changedIn() < before.changedIn()) {
+                continue;
+            }
+            try {
+                SiteCompiler.Compiled compiled = compiled(live);
+                fresh.put(live.siteId(), new Served(live.changedIn(), compiled.build(), compiled.answers()));
+                failed.mended(live.siteId());
+            } catch (Throwable e) {
+                if (failed.add(live.siteId(), clock.instant())) {
+                    LOG.warn("Site {} could not be compiled; its last routes stay in force", live.siteId(), e);
+                }
             }
         }
-        edge.exchange(routes -> routes.with(change));
-        String build = compiled.build();
-        served.put(live.siteId(), new Served(live.changedIn(), build, answers));
-        if (!build.isEmpty() && !build.equals(before.build())) {
-            packing.ofBuild(build, edge::packed);
+        if (fresh.isEmpty()) {
+            return;
         }
+        Map<String, Map<String, Map<String, Answer>>> answers = new HashMap<>();
+        fresh.forEach((site, now) -> answers.put(site, now.answers()));
+        Map<String, Optional<HostRoutes>> change = changes(answers, true);
+        edge.exchange(routes -> routes.with(change));
+        fresh.forEach((site, now) -> {
+            Served before = served.put(site, now);
+            if (!now.build().isEmpty() && (before == null || !now.build().equals(before.build()))) {
+                packing.ofBuild(now.build(), edge::packed);
+            }
+        });
+    }
+
+    /**
+     * What changes at host names when sites answer otherwise than they do.
+     *
+     * @param sites by site, what answers at each host name and path
+     * @param kept whether what answers at each host name is noted, for the next change
+     */
+    private Map<String, Optional<HostRoutes>> changes(
+            Map<String, Map<String, Map<String, Answer>>> sites, boolean kept) {
+        Map<String, Map<String, Answer>> touched = new HashMap<>();
+        sites.forEach((site, answers) -> {
+            Map<String, Map<String, Answer>> before =
+                    served.getOrDefault(site, Served.NOTHING).answers();
+            Stream.concat(before.keySet().stream(), answers.keySet().stream())
+                    .forEach(host ->
+                            touched.computeIfAbsent(host, h -> new HashMap<>(byHost.getOrDefault(h, Map.of()))));
+            before.forEach((host, paths) -> paths.keySet().forEach(touched.get(host)::remove));
+        });
+        sites.forEach((site, answers) ->
+                answers.forEach((host, paths) -> touched.get(host).putAll(paths)));
+        Map<String, Optional<HostRoutes>> change = new HashMap<>();
+        touched.forEach((host, all) -> {
+            change.put(host, all.isEmpty() ? Optional.empty() : Optional.of(HostRoutes.of(all)));
+            if (kept && all.isEmpty()) {
+                byHost.remove(host);
+            } else if (kept) {
+                byHost.put(host, all);
+            }
+        });
+        return change;
     }
 }

@@ -1,21 +1,31 @@
 package evenharbor.app.harbor.route;
 
 import evenharbor.app.where.certificate.Certificates;
+import evenharbor.app.where.certificate.Secured;
 import evenharbor.core.harbor.route.Security;
 import evenharbor.edge.Edge;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /** Keeps the certificates that the visitor-facing server shows, and what it asks of visitors, as the database has them. */
 @Component
 class SecureRoutes {
 
+    private static final Logger LOG = LoggerFactory.getLogger(SecureRoutes.class);
+
     private final Certificates certificates;
     private final Clock clock;
-    private final Map<String, Security> security = new HashMap<>();
+    private final Map<String, Secured> shown = new HashMap<>();
+    private final Set<String> failed = ConcurrentHashMap.newKeySet();
+    private Map<String, Security> inForce = Map.of();
     private long seen;
 
     SecureRoutes(Certificates certificates, Clock clock) {
@@ -23,29 +33,44 @@ class SecureRoutes {
         this.clock = clock;
     }
 
-    /** Follows what changed since the last time. */
+    /** Follows what changed since the last time. A key that cannot be opened leaves that name as it was, and no other one. */
     synchronized void follow(Edge edge) {
-        Map<Long, Certificates.Shown> changed = certificates.changedAfter(seen);
-        if (changed.isEmpty()) {
-            return;
-        }
-        Instant now = clock.instant();
-        changed.forEach((revision, shown) -> {
-            String name = shown.secured().name();
-            if (shown.key().isPresent()) {
-                edge.certificates().put(name, shown.chain(), shown.key().get());
-                security.put(
-                        name,
-                        new Security(
-                                shown.secured().secure(now),
-                                shown.secured().hsts().field(now)));
-            } else {
-                edge.certificates().remove(name);
-                security.remove(name);
+        for (Certificates.Changed changed : certificates.changedAfter(seen)) {
+            try {
+                show(edge, changed.shown().get());
+                failed.remove(changed.name());
+            } catch (Throwable e) {
+                LOG.warn("The certificate of {} cannot be shown; what was shown before stays", changed.name(), e);
+                failed.add(changed.name());
             }
-            seen = Math.max(seen, revision);
-        });
-        Map<String, Security> all = Map.copyOf(security);
-        edge.exchange(routes -> routes.secured(all));
+            seen = Math.max(seen, changed.revision());
+        }
+        // What is asked of visitors ends with the certificate's time, without any change.
+        Instant now = clock.instant();
+        Map<String, Security> all = new HashMap<>();
+        shown.forEach((name, secured) ->
+                all.put(name, new Security(secured.secure(now), secured.hsts().field(now))));
+        if (!all.equals(inForce)) {
+            inForce = Map.copyOf(all);
+            edge.exchange(routes -> routes.secured(all));
+        }
+    }
+
+    private void show(Edge edge, Certificates.Shown now) {
+        String name = now.secured().name();
+        if (now.key().isPresent()) {
+            edge.certificates().put(name, now.chain(), now.key().get());
+            shown.put(name, now.secured());
+        } else {
+            edge.certificates().remove(name);
+            shown.remove(name);
+        }
+    }
+
+    /** What is not right just now, each in a sentence. */
+    List<String> troubles() {
+        return failed.stream()
+                .map(name -> "The certificate of " + name + " cannot be shown.")
+                .toList();
     }
 }

@@ -101,7 +101,11 @@ class SiteCompiler {
 
     /** What answers at each host name and path of a site. */
     Compiled compiled(Live recorded, Before before) {
-        Site site = sites.find(recorded.siteId()).orElseThrow();
+        Optional<Site> found = sites.find(recorded.siteId());
+        if (found.isEmpty() || !recorded.life().otherAddressesAnswer() && !recorded.live()) {
+            return new Compiled(Map.of(), "");
+        }
+        Site site = found.get();
         Map<String, String> secure = certificates.secureHosts(site.accountId());
         Live live = mended(recorded, site, secure);
         List<Address> all = addresses.of(Set.of(live.siteId()));

@@ -6,6 +6,7 @@ import evenharbor.app.hosting.host.Hosts;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.version.Versions;
 import evenharbor.core.where.address.Chart;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.OptionalInt;
 import org.springframework.stereotype.Service;
@@ -72,6 +73,33 @@ public class DestinationStands {
                         hosts.find(destination.hostId).map(Host::name).orElse(""),
                         behind(destination).orElse(0)))
                 .filter(destination -> destination.behind() > 0)
+                .toList();
+    }
+
+    /**
+     * A copy of a site at a host, which taking the site down here leaves where it is.
+     *
+     * @param destinationId the destination
+     * @param host what the host is called
+     * @param place how the destination is called
+     * @param version number of the version that is there; null for part of one
+     */
+    public record HostCopy(
+            String destinationId,
+            String host,
+            String place,
+            @Schema(nullable = true) Integer version) {}
+
+    /** The copies of a site at hosts. */
+    public List<HostCopy> copies(String siteId) {
+        return repository.findBySiteIdOrderByCreatedAt(siteId).stream()
+                .filter(destination -> destination.state == DestinationEntity.State.HOLDS
+                        || destination.state == DestinationEntity.State.PARTLY)
+                .map(destination -> new HostCopy(
+                        destination.id,
+                        hosts.find(destination.hostId).map(Host::name).orElse(""),
+                        destination.place(),
+                        destination.currentVersion))
                 .toList();
     }
 

@@ -1,6 +1,7 @@
 package evenharbor.app.overview.overview;
 
 import evenharbor.app.harbor.publish.Review;
+import evenharbor.app.harbor.route.EdgeRoutes;
 import evenharbor.app.hosting.destination.DestinationStands;
 import evenharbor.app.overview.check.Checks;
 import evenharbor.app.what.draft.Draft;
@@ -16,6 +17,7 @@ import evenharbor.app.where.redirect.MissedVisits;
 import evenharbor.app.who.access.IfMatch;
 import evenharbor.app.who.access.RepeatKeys;
 import evenharbor.app.who.activity.Activities;
+import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.what.site.Flag;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.where.address.Ladder;
@@ -58,6 +60,7 @@ class Overview {
     private final MissedVisits missed;
     private final DestinationStands destinations;
     private final Activities activities;
+    private final EdgeRoutes routes;
     private final RepeatKeys repeats;
 
     Overview(
@@ -71,6 +74,7 @@ class Overview {
             MissedVisits missed,
             DestinationStands destinations,
             Activities activities,
+            EdgeRoutes routes,
             RepeatKeys repeats) {
         this.sites = sites;
         this.addresses = addresses;
@@ -82,6 +86,7 @@ class Overview {
         this.missed = missed;
         this.destinations = destinations;
         this.activities = activities;
+        this.routes = routes;
         this.repeats = repeats;
     }
 
@@ -96,6 +101,8 @@ class Overview {
             String title,
             FlagView flag,
             boolean live,
+            SiteLife.State state,
+            boolean stale,
             @Schema(nullable = true) Integer liveVersion,
             @Schema(nullable = true) Instant liveSince,
             List<Address> addresses,
@@ -237,10 +244,13 @@ class Overview {
                 site.title(),
                 new FlagView(flag.pattern(), flag.ground(), flag.figure()),
                 live.live(),
+                live.life().state(),
+                routes.stale(site.id()),
                 live.version().orElse(null),
                 since,
                 names,
-                troubles(names),
+                // Whoever took a site down is not to be told that nobody reaches it.
+                live.live() ? troubles(names) : List.of(),
                 missed.byPeople(site.id()),
                 destinations.broken(site.id()),
                 destinations.late(site.id()),

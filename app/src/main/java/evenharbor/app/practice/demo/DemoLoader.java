@@ -232,7 +232,7 @@ class DemoLoader implements ApplicationRunner {
             case SAVE -> Optional.of(versions.saveDraft(siteId, state.name()).number());
             case LEAVE -> Optional.empty();
             case TAKE_DOWN -> {
-                publishing.takeDown(siteId);
+                publishing.takeDown(siteId, false);
                 yield Optional.empty();
             }
         };

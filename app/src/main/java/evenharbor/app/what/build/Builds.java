@@ -23,6 +23,7 @@ import java.util.Objects;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.function.Function;
+import java.util.function.IntConsumer;
 import java.util.function.UnaryOperator;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -71,14 +72,27 @@ public class Builds {
         return of(manifest, settings, Builder.BuildOptions.PLAIN);
     }
 
+    /**
+     * The build of a manifest for a whole host name.
+     *
+     * @param progress told how many files are done; what it throws ends the work
+     */
+    public String of(String manifest, Settings settings, IntConsumer progress) {
+        return of(manifest, settings, Builder.BuildOptions.PLAIN, progress);
+    }
+
     /** The build of a manifest. @return the hash of the build's manifest */
     public String of(String manifest, Settings settings, Builder.BuildOptions options) {
+        return of(manifest, settings, options, done -> {});
+    }
+
+    private String of(String manifest, Settings settings, Builder.BuildOptions options, IntConsumer progress) {
         // Search engines are told by a header: the files are the same.
         Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()), options);
         String known = builds.getIfPresent(wanted);
         if (known == null) {
             Manifest source = manifests.get(manifest);
-            Manifest build = built(source, settings, options);
+            Manifest build = built(source, settings, options, progress);
             known = build.equals(source) ? manifest : manifests.put(build);
             builds.put(wanted, known);
         }
@@ -92,8 +106,8 @@ public class Builds {
                 != null;
     }
 
-    private Manifest built(Manifest source, Settings settings, Builder.BuildOptions options) {
-        Memory memory = new Memory(blobs.batch());
+    private Manifest built(Manifest source, Settings settings, Builder.BuildOptions options, IntConsumer progress) {
+        Memory memory = new Memory(blobs.batch(), progress);
         try {
             Manifest build = Builder.build(source, settings, options, memory);
             memory.settle();
@@ -112,7 +126,7 @@ public class Builds {
             try {
                 of(changed.manifest(), Settings.DEFAULT);
                 blobs.settle();
-            } catch (IOException | RuntimeException e) {
+            } catch (Throwable e) {
                 LOG.warn("The draft of site {} could not be built ahead of time", changed.siteId(), e);
             }
         });
@@ -122,10 +136,17 @@ public class Builds {
     private final class Memory implements Builder.Workshop {
 
         private final Blobs.Batch batch;
+        private final IntConsumer progress;
         private final Map<Edit, FileEntry> fresh = new HashMap<>();
 
-        Memory(Blobs.Batch batch) {
+        Memory(Blobs.Batch batch, IntConsumer progress) {
             this.batch = batch;
+            this.progress = progress;
+        }
+
+        @Override
+        public void done(int files) {
+            progress.accept(files);
         }
 
         @Override

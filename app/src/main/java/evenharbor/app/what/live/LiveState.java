@@ -1,10 +1,11 @@
 package evenharbor.app.what.live;
 
+import evenharbor.core.what.live.SiteLife;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import java.util.Optional;
 
-/** What visitors get of a site now. */
+/** What visitors get of a site now: a {@link SiteLife} as a row. */
 @Entity
 class LiveState {
     @Id
@@ -14,9 +15,32 @@ class LiveState {
     Integer version;
     String build;
     String redirects = "";
+    boolean everywhereDown;
+    String publishing;
+    boolean deleted;
     long changedIn;
 
+    SiteLife life() {
+        return new SiteLife(
+                Optional.ofNullable(version).map(number -> new SiteLife.Shown(number, build)),
+                live,
+                everywhereDown,
+                Optional.ofNullable(publishing),
+                redirects,
+                deleted);
+    }
+
+    void become(SiteLife life) {
+        live = life.live();
+        version = life.shown().map(SiteLife.Shown::version).orElse(null);
+        build = life.shown().map(SiteLife.Shown::build).orElse(null);
+        redirects = life.redirects();
+        everywhereDown = life.everywhereDown();
+        publishing = life.publishing().orElse(null);
+        deleted = life.deleted();
+    }
+
     Live toLive() {
-        return new Live(siteId, live, Optional.ofNullable(version), Optional.ofNullable(build), redirects, changedIn);
+        return new Live(siteId, life(), changedIn);
     }
 }

@@ -15,7 +15,7 @@ interface LiveStateRepository extends Repository<LiveState, String> {
 
     List<LiveState> findBySiteIdIn(Collection<String> siteIds);
 
-    List<LiveState> findByChangedInGreaterThan(long revision);
+    List<LiveState> findByChangedInGreaterThanOrderByChangedIn(long revision);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select s from LiveState s where s.siteId = :siteId")

@@ -1,6 +1,10 @@
 package evenharbor.app.what.live;
 
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.what.site.SiteCreated;
+import evenharbor.core.what.live.SiteEvent;
+import evenharbor.core.what.live.SiteLife;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Collection;
@@ -67,10 +71,10 @@ public class LiveStates {
         return states.findBySiteIdIn(siteIds).stream().map(LiveState::toLive).toList();
     }
 
-    /** All that changed after a revision, for any account. */
+    /** All that changed after a revision, for any account, in the order in which it did. */
     @Transactional(readOnly = true)
     public List<Live> changedAfter(long revision) {
-        return states.findByChangedInGreaterThan(revision).stream()
+        return states.findByChangedInGreaterThanOrderByChangedIn(revision).stream()
                 .map(LiveState::toLive)
                 .toList();
     }
@@ -101,39 +105,81 @@ public class LiveStates {
         return states.lock(siteId).orElseThrow().toLive();
     }
 
-    /** Leads visitors by another set of redirects. */
+    /**
+     * Lets something happen to a site, as its life allows.
+     *
+     * @return how it stands now
+     * @throws Problem when it cannot happen as the site stands
+     */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void redirect(String siteId, String redirects) {
+    public Live apply(String siteId, SiteEvent event) {
         LiveState state = states.lock(siteId).orElseThrow();
-        state.redirects = redirects;
-        touched(state);
+        SiteLife before = state.life();
+        SiteLife.Outcome outcome = before.on(event);
+        if (outcome instanceof SiteLife.Outcome.Refused refused) {
+            throw refusal(refused.why());
+        }
+        SiteLife after = ((SiteLife.Outcome.Next) outcome).life();
+        if (!after.equals(before)) {
+            state.become(after);
+            record(siteId, event, before, after);
+            if (visible(before, after)) {
+                touched(state);
+            } else {
+                states.save(state);
+            }
+        }
+        return state.toLive();
     }
 
-    /** Leads visitors to a build, and by a set of redirects. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void switchLive(String siteId, int version, String build, String redirects) {
-        LiveState state = states.lock(siteId).orElseThrow();
-        endSpan(siteId);
-        LiveSpan span = new LiveSpan();
-        span.siteId = siteId;
-        span.version = version;
-        span.build = build;
-        span.fromAt = clock.instant();
-        spans.save(span);
-        state.live = true;
-        state.version = version;
-        state.build = build;
-        state.redirects = redirects;
-        touched(state);
+    /** Whether visitors can notice: what is asked for and under way changes nothing for them. */
+    private static boolean visible(SiteLife before, SiteLife after) {
+        return before.served() != after.served()
+                || before.otherAddressesAnswer() != after.otherAddressesAnswer()
+                || !before.shown().equals(after.shown())
+                || !before.redirects().equals(after.redirects());
     }
 
-    /** Leads visitors to nothing; what was live is remembered. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public void takeDown(String siteId) {
-        LiveState state = states.lock(siteId).orElseThrow();
-        endSpan(siteId);
-        state.live = false;
-        touched(state);
+    /** Keeps the record of what was live true: each version from the moment it is served until it is not. */
+    private void record(String siteId, SiteEvent event, SiteLife before, SiteLife after) {
+        boolean anew = event instanceof SiteEvent.Switched || event instanceof SiteEvent.Restored;
+        if (before.served() && (anew || !after.served())) {
+            endSpan(siteId);
+        }
+        if (after.served() && (anew || !before.served())) {
+            SiteLife.Shown shown = after.shown().orElseThrow();
+            LiveSpan span = new LiveSpan();
+            span.siteId = siteId;
+            span.version = shown.version();
+            span.build = shown.build();
+            span.fromAt = clock.instant();
+            spans.save(span);
+        }
+    }
+
+    private static Problem refusal(SiteLife.Refusal why) {
+        return switch (why) {
+            case PUBLISHING ->
+                new Problem(
+                        ProblemType.PUBLISH_RUNNING,
+                        "Another publish of this site is under way. Nothing was changed. Wait until it is done.");
+            case NEVER_LIVE ->
+                new Problem(
+                        ProblemType.NOT_READY, "This site has never been live. Nothing was changed. Publish it first.");
+            case OVERTAKEN ->
+                new Problem(
+                        ProblemType.NOT_READY,
+                        "This publish was ended before visitors were switched over. What is live stays as it is.");
+            case NOT_LIVE ->
+                new Problem(
+                        ProblemType.NOT_READY,
+                        "This site is not live, so nobody meets its redirects. Nothing was changed. Publish it first.");
+            case DELETED ->
+                new Problem(
+                        ProblemType.NOT_READY,
+                        "This site is deleted. Nothing was changed. Bring it back first, from Deleted sites.");
+            case NOT_DELETED -> new Problem(ProblemType.NOT_READY, "This site is not deleted. Nothing was changed.");
+        };
     }
 
     /** Says that something else about how visitors reach a site has changed: its addresses, its settings. */

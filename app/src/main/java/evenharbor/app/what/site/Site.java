@@ -1,7 +1,9 @@
 package evenharbor.app.what.site;
 
 import evenharbor.core.what.site.Settings;
+import java.time.Duration;
 import java.time.Instant;
+import java.util.Optional;
 
 /**
  * One website under care.
@@ -12,6 +14,7 @@ import java.time.Instant;
  * @param settings what shapes the pages that visitors get
  * @param rightsConfirmed whether someone has said that the content is theirs to publish
  * @param createdAt when it was made
+ * @param deletedAt since when it is deleted, and kept only to be brought back
  * @param revision for If-Match
  */
 public record Site(
@@ -21,4 +24,9 @@ public record Site(
         Settings settings,
         boolean rightsConfirmed,
         Instant createdAt,
-        long revision) {}
+        Optional<Instant> deletedAt,
+        long revision) {
+
+    /** How long a deleted site can be brought back. */
+    public static final Duration KEPT = Duration.ofDays(30);
+}

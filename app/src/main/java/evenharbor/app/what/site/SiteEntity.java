@@ -6,6 +6,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import java.util.Optional;
 
 /** One website under care. */
 @Entity
@@ -22,6 +23,8 @@ class SiteEntity {
     Instant createdAt;
     String rightsConfirmedBy;
     Instant rightsConfirmedAt;
+    Instant deletedAt;
+    String deletedBy;
 
     @Version
     Long revision;
@@ -34,6 +37,7 @@ class SiteEntity {
                 new Settings(listed, pinned),
                 rightsConfirmedAt != null,
                 createdAt,
+                Optional.ofNullable(deletedAt),
                 revision == null ? 0 : revision);
     }
 }

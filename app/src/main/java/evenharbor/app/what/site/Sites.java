@@ -47,7 +47,7 @@ public class Sites {
     /** All sites of any account, the oldest first. */
     @Transactional(readOnly = true)
     public List<Site> ofAccount(String accountId) {
-        return repository.findByAccountIdOrderByCreatedAt(accountId).stream()
+        return repository.findByAccountIdAndDeletedAtIsNullOrderByCreatedAt(accountId).stream()
                 .map(SiteEntity::toSite)
                 .toList();
     }
@@ -96,6 +96,40 @@ public class Sites {
         return site.toSite();
     }
 
+    /** The deleted sites of the current person's account that can be brought back, those that end first before. */
+    @Transactional(readOnly = true)
+    public List<Site> deleted() {
+        return repository
+                .findByAccountIdAndDeletedAtIsNotNullOrderByDeletedAt(
+                        Current.person().accountId())
+                .stream()
+                .map(SiteEntity::toSite)
+                .toList();
+    }
+
+    /** Deletes a site: nothing of it is reached any more. Its addresses stay held, and it can be brought back for a while. */
+    public void delete(String id) {
+        SiteEntity site = entity(id);
+        site.deletedAt = clock.instant();
+        site.deletedBy = Current.person().id();
+        repository.flush();
+        activities.note(ActivityKind.SITE_DELETED, id, Current.person(), site.title);
+        events.publishEvent(new SiteDeleted(id));
+    }
+
+    /** Brings a deleted site back whole, as it was. */
+    public Site bringBack(String id) {
+        SiteEntity site = repository
+                .findByIdAndAccountIdAndDeletedAtIsNotNull(id, Current.person().accountId())
+                .orElseThrow(() -> Problem.notFound("This deleted site"));
+        site.deletedAt = null;
+        site.deletedBy = null;
+        repository.flush();
+        activities.note(ActivityKind.SITE_BROUGHT_BACK, id, Current.person(), site.title);
+        events.publishEvent(new SiteBroughtBack(id));
+        return site.toSite();
+    }
+
     /**
      * Makes sure that someone has said the content is theirs to publish, and records it; once a site.
      *
@@ -116,7 +150,7 @@ public class Sites {
 
     private SiteEntity entity(String id) {
         return repository
-                .findByIdAndAccountId(id, Current.person().accountId())
+                .findByIdAndAccountIdAndDeletedAtIsNull(id, Current.person().accountId())
                 .orElseThrow(() -> Problem.notFound("This site"));
     }
 }

@@ -26,6 +26,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
 
 /** HTTPS of the current person's addresses and domains: switched on and off, and what is asked of browsers. */
@@ -120,13 +121,20 @@ public class Certificates {
     /** A certificate with its key, to be shown to visitors. */
     public record Shown(Secured secured, List<X509Certificate> chain, Optional<PrivateKey> key) {}
 
-    /** All names whose HTTPS changed after a revision, in the order in which it did, each with that revision. */
-    public Map<Long, Shown> changedAfter(long revision) {
-        Map<Long, Shown> changed = new TreeMap<>();
-        repository
-                .findByChangedInGreaterThanOrderByChangedIn(revision)
-                .forEach(row -> changed.put(row.changedIn, shown(row)));
-        return changed;
+    /**
+     * A name whose HTTPS changed.
+     *
+     * @param name the name
+     * @param revision the revision in which it did
+     * @param shown what visitors are to be shown; fails when the key cannot be opened or the chain not be read
+     */
+    public record Changed(String name, long revision, Supplier<Shown> shown) {}
+
+    /** All names whose HTTPS changed after a revision, in the order in which it did. Each is opened by itself. */
+    public List<Changed> changedAfter(long revision) {
+        return repository.findByChangedInGreaterThanOrderByChangedIn(revision).stream()
+                .map(row -> new Changed(row.name, row.changedIn, () -> shown(row)))
+                .toList();
     }
 
     private Shown shown(CertificateEntity row) {

@@ -19,6 +19,8 @@ interface DomainRepository extends JpaRepository<DomainEntity, String> {
 
     List<DomainEntity> findByWildcardSiteIsNotNull();
 
+    List<DomainEntity> findByWildcardSite(String siteId);
+
     List<DomainEntity> findByNextLookAtLessThanEqualOrderByNextLookAt(Instant now, Limit limit);
 
     List<DomainEntity> findByZoneDueAtLessThanEqualOrderByZoneDueAt(Instant now, Limit limit);

@@ -2,6 +2,7 @@ package evenharbor.app.where.domain;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.what.site.SiteGone;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.app.where.registry.Registry;
@@ -16,6 +17,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -154,6 +156,13 @@ public class Domains {
                     siteId.isPresent() ? "unclaimed names are answered" : "unclaimed names are not answered");
             news.caughtBy(row, touched);
         });
+    }
+
+    /** Nobody answers for unclaimed names any more where the site that did goes for good. */
+    @EventListener
+    void forget(SiteGone gone) {
+        repository.findByWildcardSite(gone.siteId()).forEach(row -> row.wildcardSite = null);
+        repository.flush();
     }
 
     /** Moves a brought domain's zone to our name servers, or back. The delegation itself is changed at its registrar. */

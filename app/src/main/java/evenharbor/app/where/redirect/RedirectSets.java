@@ -14,6 +14,7 @@ import evenharbor.app.who.access.People;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.what.live.SiteEvent;
 import evenharbor.core.where.redirect.Redirect;
 import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.where.redirect.Source;
@@ -183,14 +184,11 @@ public class RedirectSets implements RedirectsNow {
 
     /** Lets visitors meet the rules at once, without a publish. */
     public RedirectSet apply(String siteId, OptionalLong expected) {
+        sites.mine(siteId);
+        // The site first, then what it owns: the one order of locks.
+        states.lock(siteId);
         RedirectSetEntity set = locked(siteId, expected);
-        Live live = states.lock(siteId);
-        if (!live.live()) {
-            throw new Problem(
-                    ProblemType.NOT_READY,
-                    "This site is not live, so nobody would meet the redirects. Nothing was changed. They go live with it.");
-        }
-        states.redirect(siteId, set.rules);
+        Live live = states.apply(siteId, new SiteEvent.RedirectsApplied(set.rules));
         live.version().ifPresent(number -> versions.livesWith(siteId, number, set.rules));
         activities.note(
                 ActivityKind.REDIRECTS_APPLIED,

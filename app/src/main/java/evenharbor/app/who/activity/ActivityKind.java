@@ -4,6 +4,8 @@ package evenharbor.app.who.activity;
 public enum ActivityKind {
     SITE_CREATED,
     SITE_CHANGED,
+    SITE_DELETED,
+    SITE_BROUGHT_BACK,
     DRAFT_CHANGED,
     VERSION_SAVED,
     VERSION_CHANGED,

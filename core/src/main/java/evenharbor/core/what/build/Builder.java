@@ -35,6 +35,9 @@ public final class Builder {
          * @param key with the file's hash, all that the edit depends on
          */
         FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit);
+
+        /** Told after each file how many are done. */
+        default void done(int files) {}
     }
 
     private static final String HTTP = "http://";
@@ -91,6 +94,7 @@ public final class Builder {
         FileEntry made = reader == null ? file : rewritten(path, file, workshop.references(file, reader));
         underWay.remove(path);
         done.put(path, made);
+        workshop.done(done.size());
         return made;
     }
 

@@ -1,0 +1,63 @@
+package evenharbor.core.harbor.route;
+
+import java.net.URI;
+import java.util.Locale;
+
+/**
+ * What a visitor gets at an address, told from the very routes that answer there.
+ *
+ * @param kind what comes
+ * @param words the same in words, to stand behind "visitors …"
+ */
+public record Glance(Kind kind, String words) {
+
+    /** What comes. */
+    public enum Kind {
+        /** Pages of the site. */
+        SITE,
+        /** The draft, or a version shown for trial. */
+        TRIAL,
+        /** Visitors are sent on to another address. */
+        FORWARDS,
+        /** A missing page. */
+        MISSING
+    }
+
+    /** What a visitor gets at a host name and path; a forward within these routes is followed once. */
+    public static Glance at(Routes routes, String host, String path, long second) {
+        Decision decision = routes.decide(new VisitorRequest(host, path, "", second));
+        if (decision instanceof Decision.Forward forward) {
+            return new Glance(
+                    Kind.FORWARDS, "are sent on to " + shown(forward.location()) + then(routes, forward, second));
+        }
+        return here(decision);
+    }
+
+    private static Glance here(Decision decision) {
+        if (decision instanceof Decision.Serve serve) {
+            return serve.site().options().preview()
+                    ? new Glance(Kind.TRIAL, "who know it get the trial")
+                    : new Glance(Kind.SITE, "get the site");
+        }
+        if (decision instanceof Decision.Missing missing
+                && missing.site().options().preview()) {
+            return new Glance(Kind.TRIAL, "who know it get the trial");
+        }
+        return new Glance(Kind.MISSING, "get a missing page (404)");
+    }
+
+    /** What they meet where they are sent on to, as far as these routes know it. */
+    private static String then(Routes routes, Decision.Forward forward, long second) {
+        URI target = URI.create(forward.location());
+        if (target.getHost() == null || !routes.answers(target.getHost().toLowerCase(Locale.ROOT))) {
+            return target.getHost() != null && forward.keepsQuery() ? ", and get a missing page (404) there" : "";
+        }
+        String path = target.getPath() == null || target.getPath().isEmpty() ? "/" : target.getPath();
+        Decision next = routes.decide(new VisitorRequest(target.getHost().toLowerCase(Locale.ROOT), path, "", second));
+        return next instanceof Decision.Forward ? "" : ", and " + here(next).words() + " there";
+    }
+
+    private static String shown(String location) {
+        return location.replaceFirst("^https?://", "").replaceFirst("/$", "");
+    }
+}

@@ -1,0 +1,80 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { api, dataOf } from '../../common/api/client';
+import { keys, queries } from '../../common/api/queries';
+import { Button } from '../../common/ui/Button';
+import { Check } from '../../common/ui/Check';
+import { DialogActions } from '../../common/ui/DialogActions';
+import { Loading, Trouble } from '../../common/ui/Notice';
+import { counted } from '../../common/ui/Words';
+import { SiteDialog } from '../../what/site/SiteDialog';
+import type { SiteView } from '../../what/site/thisSite';
+import { WhatBecomes } from './TakeDownDialog';
+
+/** Deletes a site, once everything of it is named. It can be brought back for 30 days. */
+export function DeleteSite({ site }: { site: SiteView }) {
+  const navigate = useNavigate();
+  const [open, setOpen] = useState(false);
+  const [hosts, setHosts] = useState(false);
+  const path = { siteId: site.id };
+  const foreseen = useQuery({
+    queryKey: keys.part(site.id, 'takedown'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/takedown', { params: { path } })),
+    enabled: open,
+    staleTime: 0,
+  });
+  const remove = useMutation({
+    mutationFn: () => dataOf(api.DELETE('/api/sites/{siteId}', { params: { path, query: { hosts } } })),
+    onSuccess: async (done) => {
+      await navigate('/');
+      await queries.invalidateQueries();
+      toast(`${site.title} is deleted. It can be brought back from Deleted sites.`);
+      for (const sentence of done.hostsRefused) toast.error(sentence);
+    },
+  });
+  const outcome = foreseen.data;
+  return (
+    <p className="border-water mt-6 border-t pt-3">
+      <Button
+        onClick={() => {
+          setOpen(true);
+        }}
+      >
+        Delete this site …
+      </Button>
+      <SiteDialog site={site} open={open} onOpenChange={setOpen} title={`Delete ${site.title}?`} alarming>
+        {foreseen.isPending && <Loading />}
+        <Trouble error={foreseen.error} />
+        <p className="mb-2">
+          Its draft of {counted(site.files, 'file')}, all its versions, addresses and redirects go to{' '}
+          <em>Deleted sites</em>. For 30 days it can be brought back whole, and nobody else can take its
+          addresses. Then it is gone for good.
+        </p>
+        {outcome && <WhatBecomes outcome={outcome} everywhere hostsToo={hosts} />}
+        {outcome && outcome.hosts.length > 0 && (
+          <div className="mb-3">
+            <Check checked={hosts} onChange={setHosts}>
+              Also remove its {counted(outcome.hosts.length, 'copy', 'copies')} on hosts
+            </Check>
+          </div>
+        )}
+        <Trouble error={remove.error} />
+        <DialogActions
+          kind="alarm"
+          busy={remove.isPending}
+          onDo={() => {
+            remove.mutate();
+          }}
+          leave="Cancel"
+          onLeave={() => {
+            setOpen(false);
+          }}
+        >
+          Delete {site.title}
+        </DialogActions>
+      </SiteDialog>
+    </p>
+  );
+}
