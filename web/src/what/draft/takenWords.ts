@@ -7,7 +7,7 @@ export function takenWords(taken: TakenIn): string[] {
   if (taken.unwrapped !== '')
     words.push(`Everything lay in “${taken.unwrapped}”; that folder was taken off.`);
   if (taken.leftovers > 0)
-    words.push(`${counted(taken.leftovers, 'file')} of the operating system left out.`);
+    words.push(`${counted(taken.leftovers, 'hidden or system file')} left out.`);
   if (!taken.hasPage)
     words.push('There is no page (.html) among the files you added; visitors would have nothing to read.');
   return words;

@@ -1,6 +1,7 @@
 package evenharbor.app;
 
 import java.nio.file.Path;
+import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
 /**
@@ -13,6 +14,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param visitors the visitor-facing server
  * @param appOrigin where people open the application
  * @param practice whether the clock may be moved and the outside world is simulated
+ * @param privateNetworks whether hosts and name servers in private networks may be reached
+ * @param appNames host names at which the application answers, besides that of its origin and this machine itself
  * @param wildcardSite id of the site that answers for host names that belong to nobody; empty for none
  */
 @ConfigurationProperties("harbor")
@@ -24,7 +27,14 @@ public record HarborProperties(
         Visitors visitors,
         String appOrigin,
         boolean practice,
+        boolean privateNetworks,
+        List<String> appNames,
         String wildcardSite) {
+
+    /** Takes a list that is left out as an empty one. */
+    public HarborProperties {
+        appNames = appNames == null ? List.of() : appNames;
+    }
 
     /**
      * The visitor-facing server.

@@ -18,3 +18,9 @@ update live_state s set publishing =
 
 -- A deleted site is kept for a while, to be brought back whole.
 alter table site add column deleted_at datetime(6), add column deleted_by char(12), add index site_deleted (deleted_at);
+
+-- Contents that an account has sent and that may not be in any draft yet: a hash alone opens nobody else's contents.
+create table content_sent (
+  account_id char(12) not null, hash char(64) not null, at datetime(6) not null,
+  primary key (account_id, hash), index content_sent_at (at)
+);

@@ -3,6 +3,7 @@ package evenharbor.edge;
 import evenharbor.core.harbor.route.Routes;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.serve.DribbleGuard;
 import evenharbor.edge.serve.Gate;
 import evenharbor.edge.serve.VisitorHandler;
 import evenharbor.edge.tls.Certificates;
@@ -36,6 +37,9 @@ public final class Edge {
      */
     public record Setup(
             String bind, int port, int securePort, int shownSecurePort, String previewEnding, long hotBytes) {}
+
+    /** How long a request may take to come in. */
+    private static final long LONGEST_REQUEST_MILLIS = 15_000;
 
     private final AtomicReference<Routes> routes = new AtomicReference<>(Routes.NONE);
     private final Server server;
@@ -81,6 +85,7 @@ public final class Edge {
         made.setHost(setup.bind());
         made.setPort(port);
         made.setIdleTimeout(30_000);
+        made.addBean(new DribbleGuard(made.getScheduler(), LONGEST_REQUEST_MILLIS));
         server.addConnector(made);
         return made;
     }

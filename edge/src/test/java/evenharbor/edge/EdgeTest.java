@@ -18,6 +18,9 @@ import evenharbor.edge.blob.DirectoryBlobs;
 import evenharbor.edge.visit.Batch;
 import evenharbor.edge.visit.VisitCounter;
 import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.net.Socket;
+import java.net.SocketTimeoutException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -25,6 +28,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -72,6 +76,9 @@ class EdgeTest {
         files.put("about/index.html", page);
         files.put("pläne/index.html", page);
         files.put("100%.html", page);
+        files.put(".env", page);
+        files.put("a/.git/config", page);
+        files.put(".well-known/security.txt", page);
         files.put("film.mp4", keep(large, "video/mp4", false));
         files.put("legacy.html", keep(new byte[] {'<', 'p', '>', (byte) 0xe9}, "text/html", false));
         Manifest build = Manifest.of(files);
@@ -93,6 +100,9 @@ class EdgeTest {
                 SiteRoutes.of(Manifest.of(withOwn404), new SiteRoutes.ServingOptions(false, false)),
                 "alias.harbor.localhost",
                 SiteRoutes.of(build, new SiteRoutes.ServingOptions(false, true, "http://" + SITE, "")))));
+        edge.exchange(routes -> routes.with(Map.of(
+                "*.wild.localhost",
+                Optional.of(HostRoutes.of(SiteRoutes.of(build, new SiteRoutes.ServingOptions(false, true)))))));
         edge.start();
     }
 
@@ -410,5 +420,67 @@ class EdgeTest {
         }
         visitors.shutdown();
         assertThat(ask("GET", "other-299.harbor.localhost", "/").statusCode()).isEqualTo(200);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"/.env, 404", "/a/.git/config, 404", "/.well-known/security.txt, 200"})
+    void hiddenFilesAreNeverServed(String path, int status) throws Exception {
+        assertThat(ask("GET", SITE, path).statusCode()).isEqualTo(status);
+    }
+
+    @Test
+    void namesThatNobodyClaimedAreNotCountedByThemselves() throws Exception {
+        edge.visits().take();
+        for (int i = 0; i < 50; i++) {
+            assertThat(ask("GET", "n" + i + ".wild.localhost", "/").statusCode())
+                    .isEqualTo(200);
+            assertThat(ask("GET", "n" + i + ".nobody.localhost", "/").statusCode())
+                    .isEqualTo(404);
+        }
+        assertThat(edge.visits().take().pages()).containsExactly(Map.entry("*.wild.localhost", 50L));
+    }
+
+    @Test
+    void aHeadWithARangeIsAWholeHead() throws Exception {
+        HttpResponse<byte[]> head = ask("HEAD", SITE, "/film.mp4", "Range", "bytes=0-9");
+        assertThat(head.statusCode()).isEqualTo(200);
+        assertThat(head.headers().firstValue("Content-Length")).hasValue("700000");
+        assertThat(head.headers().firstValue("Content-Range")).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "bytes=699990-99999999999999999999999, 206, 10",
+        "bytes=99999999999999999999999-, 416, 0",
+        "bytes=-99999999999999999999999, 206, 700000",
+        "bytes=0-99999999999999999999999, 206, 700000"
+    })
+    void overLongRangesAreReadAsTheStandardSays(String range, int status, int length) throws Exception {
+        HttpResponse<byte[]> part = ask("GET", SITE, "/film.mp4", "Range", range);
+        assertThat(part.statusCode()).isEqualTo(status);
+        assertThat(part.body()).hasSize(length);
+    }
+
+    /** An octet in time, again and again, keeps no connection for ever. */
+    @Test
+    void aRequestThatDribblesIsEnded() throws Exception {
+        try (Socket socket = new Socket("127.0.0.1", edge.port())) {
+            socket.setSoTimeout(100);
+            socket.getOutputStream().write("GET / HTTP/1.1\r\nX: ".getBytes(StandardCharsets.US_ASCII));
+            Instant begun = Instant.now();
+            boolean ended = false;
+            while (!ended && begun.plusSeconds(60).isAfter(Instant.now())) {
+                try {
+                    socket.getOutputStream().write('x');
+                    socket.getOutputStream().flush();
+                    ended = socket.getInputStream().read() < 0;
+                } catch (SocketTimeoutException e) {
+                    // Nothing yet.
+                } catch (IOException e) {
+                    ended = true;
+                }
+            }
+            assertThat(ended).isTrue();
+        }
     }
 }

@@ -66,6 +66,9 @@ public interface Blobs {
          */
         String put(byte[] content) throws IOException;
 
+        /** Takes a content of any length along; the stream is read to its end and not closed. */
+        Kept put(InputStream content) throws IOException;
+
         /** Takes a packed form along; an empty one says that packing does not pay. */
         void putPacked(String hash, Coding coding, byte[] packed) throws IOException;
 

@@ -80,6 +80,11 @@ public enum Coding {
         return out.toByteArray();
     }
 
+    /** Whether this form can be made here: for Brotli, whether there is a native library for this processor. */
+    public boolean available() {
+        return this != BROTLI || Brotli4jLoader.isAvailable();
+    }
+
     private static byte[] brotli(byte[] bytes) throws IOException {
         Brotli4jLoader.ensureAvailability();
         return Encoder.compress(bytes, new Encoder.Parameters().setQuality(BROTLI_QUALITY));

@@ -34,12 +34,19 @@ public final class DirectoryBlobs implements Blobs {
     /** With more files or folders than this to sync, all of the file system is synced instead. */
     private static final int MOST_ONE_BY_ONE = 16;
 
+    private final String syncCommand;
     private final Path root;
     private final Path temporary;
     private final Set<Path> unsettled = ConcurrentHashMap.newKeySet();
+    private final Object settling = new Object();
 
     /** Opens or makes the directory. */
     public DirectoryBlobs(Path root) throws IOException {
+        this(root, "sync");
+    }
+
+    DirectoryBlobs(Path root, String syncCommand) throws IOException {
+        this.syncCommand = syncCommand;
         this.root = root;
         this.temporary = Files.createDirectories(root.resolve("tmp"));
         for (int i = 0; i < 256; i++) {
@@ -139,6 +146,31 @@ public final class DirectoryBlobs implements Blobs {
         }
 
         @Override
+        public Kept put(InputStream content) throws IOException {
+            Path path = newTemporary();
+            MessageDigest digest = sha256();
+            try {
+                long size;
+                try (OutputStream out = new DigestOutputStream(
+                        Files.newOutputStream(path, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE), digest)) {
+                    size = content.transferTo(out);
+                }
+                String hash = HexFormat.of().formatHex(digest.digest());
+                Path target = file(hash, Coding.IDENTITY);
+                if (Files.exists(target)) {
+                    unsettled.add(target.getParent());
+                } else if (written.putIfAbsent(target, path) == null) {
+                    path = null;
+                }
+                return new Kept(hash, size);
+            } finally {
+                if (path != null) {
+                    Files.deleteIfExists(path);
+                }
+            }
+        }
+
+        @Override
         public void putPacked(String hash, Coding coding, byte[] packed) throws IOException {
             write(packed, file(hash, coding));
         }
@@ -180,13 +212,15 @@ public final class DirectoryBlobs implements Blobs {
 
     @Override
     public void settle() throws IOException {
-        Set<Path> folders = Set.copyOf(unsettled);
-        unsettled.removeAll(folders);
-        if (folders.size() > MOST_ONE_BY_ONE && syncFileSystem()) {
-            return;
-        }
-        for (Path folder : folders) {
-            sync(folder, StandardOpenOption.READ);
+        // One after the other: whoever finds nothing left to settle must not go on before it is settled.
+        synchronized (settling) {
+            Set<Path> folders = Set.copyOf(unsettled);
+            if (folders.size() <= MOST_ONE_BY_ONE || !syncFileSystem()) {
+                for (Path folder : folders) {
+                    sync(folder, StandardOpenOption.READ);
+                }
+            }
+            unsettled.removeAll(folders);
         }
     }
 
@@ -196,14 +230,21 @@ public final class DirectoryBlobs implements Blobs {
         }
     }
 
-    /** Java can sync single files only; the system's own command does a whole file system in one go. */
+    /**
+     * Java can sync single files only; the system's own command does a whole file system in one go.
+     *
+     * @return false when it did not, for whatever reason: a process may not be had, as while the JDK is replaced by an
+     *     update. Then all is synced one by one.
+     */
     private boolean syncFileSystem() throws IOException {
-        Process sync = new ProcessBuilder("sync", "-f", temporary.toString())
-                .redirectErrorStream(true)
-                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-                .start();
         try {
+            Process sync = new ProcessBuilder(syncCommand, "-f", temporary.toString())
+                    .redirectErrorStream(true)
+                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                    .start();
             return sync.waitFor() == 0;
+        } catch (IOException | Error e) {
+            return false;
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IOException("Interrupted", e);

@@ -1,12 +1,15 @@
 package evenharbor.edge.serve;
 
 import java.util.List;
+import java.util.regex.Pattern;
 import org.eclipse.jetty.http.ByteRange;
 import org.eclipse.jetty.http.HttpFields;
 import org.eclipse.jetty.http.HttpHeader;
 
 /** Conditional requests and ranges (RFC 9110 sections 13 and 14). */
 final class Conditions {
+
+    private static final Pattern LONG_NUMBER = Pattern.compile("[0-9]{19,}");
 
     private Conditions() {}
 
@@ -54,6 +57,9 @@ final class Conditions {
         if (field.size() != 1 || !field.get(0).strip().matches("bytes\\s*=\\s*[0-9,\\s-]*[0-9][0-9,\\s-]*")) {
             return null;
         }
-        return ByteRange.parse(field, size);
+        // A position beyond what a long holds lies beyond every content (section 14.1.2).
+        List<String> bounded =
+                List.of(LONG_NUMBER.matcher(field.get(0)).replaceAll(String.valueOf(Long.MAX_VALUE / 2)));
+        return ByteRange.parse(bounded, size);
     }
 }

@@ -88,11 +88,14 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             aside(request, response, callback, () -> answerPreview(host, request, response, callback));
         } else {
             String path = path(request);
-            Decision decision = decide(routes.get(), host, path, request);
+            Routes current = routes.get();
+            Decision decision = decide(current, host, path, request);
             if (reads(request)
                     && !VisitCounter.CHECKING_AGENT.equals(request.getHeaders().get(HttpHeader.USER_AGENT))) {
                 boolean browser = request.getHeaders().contains(HttpHeader.ACCEPT_LANGUAGE);
-                visits.count(host, path, decision, browser, () -> Referrer.host(request));
+                // A name that nobody claimed counts for the site that answers for all such, not by itself.
+                String claimed = current.nameFor(host);
+                visits.count(claimed, path, decision, browser, () -> Referrer.host(request));
             }
             answer(decision, request, response, callback);
         }
@@ -237,7 +240,8 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         HttpFields asked = request.getHeaders();
         HotBlobs.Form identity = stock.form(Coding.IDENTITY);
         boolean ok = status == HttpStatus.OK_200;
-        boolean ranged = ok && Conditions.wantsRange(asked, identity.tag());
+        // A range is for GET alone (RFC 9110 section 14.2).
+        boolean ranged = ok && HttpMethod.GET.is(request.getMethod()) && Conditions.wantsRange(asked, identity.tag());
         HotBlobs.Form form = ranged ? identity : negotiated(asked, stock, identity);
         HttpFields.Mutable fields = response.getHeaders();
         fields.put(form.tag().field());

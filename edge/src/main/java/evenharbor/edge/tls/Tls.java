@@ -54,6 +54,9 @@ public final class Tls {
         };
         factory.setSslContext(context(certificates));
         factory.setIncludeProtocols("TLSv1.3", "TLSv1.2");
+        // What RFC 9325 section 4.2 advises: forward secrecy with authenticated encryption, and nothing else.
+        factory.setIncludeCipherSuites("^TLS_(AES|CHACHA20)_.*", "^TLS_ECDHE_.*_(GCM|CHACHA20_POLY1305)_.*");
+        factory.setExcludeCipherSuites(".*_(NULL|anon|CBC)_.*");
         factory.setRenegotiationAllowed(false);
         HttpConfiguration secure = new HttpConfiguration(http);
         // The gate compares the names itself, and answers 421 as RFC 9110 section 15.5.20 says.

@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
@@ -111,5 +112,32 @@ class DirectoryBlobsTest {
         } catch (IOException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    /** A JDK that is replaced by an update cannot start processes any more. */
+    @Test
+    void allIsKeptWhenNoProcessCanBeStarted(@TempDir Path folder) throws IOException {
+        DirectoryBlobs blobs = new DirectoryBlobs(folder, "there-is-no-such-command");
+        Blobs.Batch batch = blobs.batch();
+        List<String> hashes = new ArrayList<>();
+        for (int i = 0; i < 40; i++) {
+            hashes.add(batch.put(("content " + i).getBytes(StandardCharsets.UTF_8)));
+        }
+        batch.settle();
+        assertThat(hashes).allMatch(blobs::has);
+    }
+
+    @Test
+    void aStreamIsKeptLikeBytes(@TempDir Path folder) throws IOException {
+        DirectoryBlobs blobs = new DirectoryBlobs(folder);
+        byte[] content = "the same".getBytes(StandardCharsets.UTF_8);
+        Blobs.Batch batch = blobs.batch();
+        Blobs.Kept streamed = batch.put(new ByteArrayInputStream(content));
+        assertThat(batch.put(content)).isEqualTo(streamed.hash());
+        assertThat(streamed.size()).isEqualTo(content.length);
+        assertThat(blobs.has(streamed.hash())).isFalse();
+        batch.settle();
+        assertThat(blobs.read(streamed.hash(), Coding.IDENTITY)).isEqualTo(content);
+        assertThat(folder.resolve("tmp")).isEmptyDirectory();
     }
 }

@@ -125,13 +125,25 @@ class Destinations implements HostInUse {
     }
 
     private void take(DestinationEntity destination, Host host, Wanted wanted) {
-        destination.folder = HostFolder.clean(wanted.folder());
+        destination.folder = HostFolder.clean(Hosts.printable("folder", wanted.folder()));
         destination.folderKey = HostFolder.key(destination.folder);
         destination.url = Hosts.url(wanted.url());
         destination.follows = wanted.follows();
         destination.carries = wanted.carries();
         List<DestinationEntity> there = at(host);
         for (DestinationEntity other : there) {
+            boolean anothers = sites.find(other.siteId)
+                    .filter(site -> !site.accountId().equals(host.accountId()))
+                    .isPresent();
+            if (anothers
+                    && (HostFolder.within(other.folderKey, destination.folderKey)
+                            || HostFolder.within(destination.folderKey, other.folderKey))) {
+                throw Problem.field(
+                        "folder",
+                        "Another site's folder is in the way of this one. Choose another, such as “"
+                                + HostFolder.free(
+                                        "", there.stream().map(d -> d.folder).toList()) + "”.");
+            }
             if (!other.id.equals(destination.id) && other.folderKey.equals(destination.folderKey)) {
                 String who = sites.find(other.siteId)
                         .filter(site -> site.accountId().equals(host.accountId()))

@@ -185,7 +185,7 @@ class RemoteEdits {
     Draft take(String destinationId, List<String> paths, OptionalLong draftRevision) {
         DestinationEntity destination = destinations.mine(destinationId);
         for (String path : paths) {
-            if (!SitePath.read(path).equals(new SitePath.Clean(path))) {
+            if (!SitePath.read(path).equals(new SitePath.Clean(path)) || SitePath.isHidden(path)) {
                 throw new Problem(
                         ProblemType.NOT_READY,
                         "“" + path + "” cannot be the path of a file of a site. Nothing was changed. Rename it there.");

@@ -4,6 +4,7 @@ import com.google.common.net.InetAddresses;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.hosting.transfer.HostTrouble;
 import evenharbor.core.hosting.host.HostFault;
+import evenharbor.core.where.domain.InnerNumbers;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import java.util.List;
@@ -12,18 +13,21 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /**
- * The numbers of a host's name. Numbers that lead to this machine's own network link are never used, and those of this
- * machine itself in practice alone: an owner must not reach what only the operator may.
+ * The numbers of a host's name. Numbers that lead to this machine's own network link are never used, those of this
+ * machine itself in practice alone, and those of private networks only where the operator says so: an owner must not reach
+ * what only the operator may. Whoever connects uses the very number that was judged here.
  */
 @Component
 public class HostNumbers {
 
     private final HostProperties properties;
     private final boolean practice;
+    private final boolean privateNetworks;
 
     HostNumbers(HostProperties properties, HarborProperties harbor) {
         this.properties = properties;
         this.practice = harbor.practice();
+        this.privateNetworks = harbor.practice() || harbor.privateNetworks();
     }
 
     /** The numbers of a name, at least one. */
@@ -56,6 +60,7 @@ public class HostNumbers {
         return !number.isLinkLocalAddress()
                 && !number.isMulticastAddress()
                 && !number.isAnyLocalAddress()
-                && (practice || !number.isLoopbackAddress());
+                && (practice || !number.isLoopbackAddress())
+                && (privateNetworks || !InnerNumbers.contains(number));
     }
 }

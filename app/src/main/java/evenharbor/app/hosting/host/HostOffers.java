@@ -1,5 +1,6 @@
 package evenharbor.app.hosting.host;
 
+import com.google.common.io.ByteStreams;
 import evenharbor.app.hosting.transfer.TlsProbe;
 import evenharbor.core.hosting.host.Protocol;
 import java.io.BufferedReader;
@@ -21,6 +22,7 @@ import org.springframework.stereotype.Component;
 class HostOffers {
 
     private static final int PATIENCE = 4_000;
+    private static final int LONGEST_GREETING = 64 * 1024;
 
     /** The protocols that a server offers, at the usual ports and at one that was named. */
     Set<Protocol> of(InetAddress number, int named) {
@@ -51,8 +53,8 @@ class HostOffers {
         try (Socket socket = new Socket()) {
             socket.connect(new InetSocketAddress(number, port), PATIENCE);
             socket.setSoTimeout(PATIENCE);
-            BufferedReader in =
-                    new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.ISO_8859_1));
+            BufferedReader in = new BufferedReader(new InputStreamReader(
+                    ByteStreams.limit(socket.getInputStream(), LONGEST_GREETING), StandardCharsets.ISO_8859_1));
             String greeting = greeting(in);
             if (greeting.isEmpty()) {
                 return TlsProbe.speaks(number, port, PATIENCE) ? Set.of(Protocol.FTPS) : Set.of();

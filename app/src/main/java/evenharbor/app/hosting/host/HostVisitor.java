@@ -1,12 +1,9 @@
 package evenharbor.app.hosting.host;
 
+import evenharbor.app.common.outbound.OutboundClient;
 import evenharbor.app.hosting.transfer.HostTrouble;
 import java.io.IOException;
-import java.net.InetAddress;
 import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Optional;
@@ -18,14 +15,15 @@ class HostVisitor {
 
     private static final Duration PATIENCE = Duration.ofSeconds(8);
 
-    private final HostNumbers numbers;
-    private final HttpClient http = HttpClient.newBuilder()
-            .connectTimeout(PATIENCE)
-            .followRedirects(HttpClient.Redirect.NEVER)
-            .build();
+    /** More than what the test writes is not read. */
+    private static final int MOST_BYTES = 64 * 1024;
 
-    HostVisitor(HostNumbers numbers) {
+    private final HostNumbers numbers;
+    private final OutboundClient client;
+
+    HostVisitor(HostNumbers numbers, OutboundClient client) {
         this.numbers = numbers;
+        this.client = client;
     }
 
     /** What was seen: the status, and whether it was the text that was looked for. */
@@ -35,39 +33,25 @@ class HostVisitor {
     Optional<Seen> look(String url, String path, String text) {
         try {
             URI uri = URI.create(url).resolve(path);
-            InetAddress number = numbers.of(uri.getHost()).get(0);
-            HttpResponse<byte[]> answer = ask(uri, number);
-            if (answer.statusCode() / 100 == 3) {
-                Optional<URI> onward = answer.headers().firstValue("Location").map(uri::resolve);
+            OutboundClient.Answer answer = ask(uri);
+            if (answer.status() / 100 == 3) {
+                Optional<URI> onward = answer.location().map(uri::resolve);
                 if (onward.isPresent() && onward.get().getPath().equals(uri.getPath())) {
-                    answer =
-                            ask(onward.get(), numbers.of(onward.get().getHost()).get(0));
+                    answer = ask(onward.get());
                 }
             }
             boolean same =
                     new String(answer.body(), StandardCharsets.UTF_8).strip().equals(text);
-            return Optional.of(new Seen(answer.statusCode(), same && answer.statusCode() == 200));
-        } catch (HostTrouble | IllegalArgumentException e) {
-            return Optional.empty();
-        } catch (IOException e) {
-            return Optional.empty();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
+            return Optional.of(new Seen(answer.status(), same && answer.status() == 200));
+        } catch (IOException | IllegalArgumentException e) {
             return Optional.empty();
         }
     }
 
-    /** By HTTP the number that was looked up is asked, so that it is the one that was found to be allowed. */
-    private HttpResponse<byte[]> ask(URI uri, InetAddress number) throws IOException, InterruptedException {
-        boolean plain = uri.getScheme().equals("http");
-        String literal =
-                number.getAddress().length == 16 ? "[" + number.getHostAddress() + "]" : number.getHostAddress();
-        String port = uri.getPort() < 0 ? "" : ":" + uri.getPort();
-        URI asked = plain ? URI.create("http://" + literal + port + uri.getRawPath()) : uri;
-        HttpRequest.Builder request = HttpRequest.newBuilder(asked).timeout(PATIENCE);
-        if (plain) {
-            request.header("Host", uri.getHost() + port);
+    private OutboundClient.Answer ask(URI uri) throws IOException {
+        if (uri.getHost() == null) {
+            throw new HostTrouble(evenharbor.core.hosting.host.HostFault.NAME_UNKNOWN, uri.toString());
         }
-        return http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+        return client.get(uri, numbers.of(uri.getHost()), PATIENCE, MOST_BYTES);
     }
 }

@@ -165,7 +165,7 @@ public class Hosts {
                         && host.port == wanted.port().orElse(wanted.protocol().port()));
         host.name = wanted.name().strip();
         host.protocol = wanted.protocol();
-        host.folder = HostFolder.clean(wanted.folder());
+        host.folder = HostFolder.clean(printable("folder", wanted.folder()));
         host.url = url(wanted.url());
         host.connections = Math.max(1, Math.min(MOST_CONNECTIONS, wanted.connections()));
         if (wanted.protocol() == Protocol.FOLDER) {
@@ -187,11 +187,14 @@ public class Hosts {
         if (host.port < 1 || host.port > HIGHEST_PORT) {
             throw Problem.field("port", "A port is a number from 1 to 65535.");
         }
-        host.user = wanted.user().strip();
+        host.user = printable("user", wanted.user().strip());
         if (host.user.isEmpty()) {
             throw Problem.field("user", "Give the user name to sign in with.");
         }
         if (wanted.secret().isPresent()) {
+            if (!PrivateKey.looksLike(wanted.secret().get())) {
+                printable("secret", wanted.secret().get());
+            }
             host.secret = secrets.sealed(usable(
                     wanted.protocol(),
                     wanted.secret().get(),
@@ -203,6 +206,14 @@ public class Hosts {
         if (elsewhere) {
             host.identity = "";
         }
+    }
+
+    /** A line break in what is sent to a host would begin another command there. */
+    public static String printable(String field, String given) {
+        if (given.chars().anyMatch(Character::isISOControl)) {
+            throw Problem.field(field, "There is an unprintable character in this. Type it anew.");
+        }
+        return given;
     }
 
     private static String usable(Protocol protocol, String secret, String passphrase) {

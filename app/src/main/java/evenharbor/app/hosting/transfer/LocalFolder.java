@@ -5,6 +5,7 @@ import com.google.common.io.MoreFiles;
 import evenharbor.core.hosting.destination.Listing;
 import evenharbor.core.hosting.host.HostFault;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.channels.FileChannel;
 import java.nio.channels.SeekableByteChannel;
@@ -49,7 +50,8 @@ final class LocalFolder implements RemoteFolder {
     private Path at(String path) throws IOException {
         Path at = root.resolve(path).normalize();
         Path parent = at.getParent();
-        if (!at.startsWith(root) || !isWithin(parent)) {
+        // The last part, too: a link there would be read, or written through, wherever it leads.
+        if (!at.startsWith(root) || !isWithin(parent) || Files.isSymbolicLink(at)) {
             throw new HostTrouble(HostFault.NO_PERMISSION, "“" + path + "” leads out of the folder that was opened.");
         }
         return at;
@@ -120,6 +122,10 @@ final class LocalFolder implements RemoteFolder {
 
                 @Override
                 public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
+                    // Links and devices are nobody's pages.
+                    if (!attributes.isRegularFile()) {
+                        return FileVisitResult.CONTINUE;
+                    }
                     files.put(path(file), found(attributes));
                     return FileVisitResult.CONTINUE;
                 }
@@ -163,7 +169,11 @@ final class LocalFolder implements RemoteFolder {
 
     @Override
     public void read(String path, OutputStream to) throws IOException {
-        telling(() -> Files.copy(at(path), to));
+        telling(() -> {
+            try (InputStream in = Files.newInputStream(at(path), LinkOption.NOFOLLOW_LINKS)) {
+                return in.transferTo(to);
+            }
+        });
     }
 
     @Override
@@ -175,7 +185,7 @@ final class LocalFolder implements RemoteFolder {
                 try {
                     hashes.put(
                             file.getKey(),
-                            MoreFiles.asByteSource(at(file.getKey()))
+                            MoreFiles.asByteSource(at(file.getKey()), LinkOption.NOFOLLOW_LINKS)
                                     .hash(Hashing.sha256())
                                     .toString());
                 } catch (NoSuchFileException e) {
@@ -215,6 +225,8 @@ final class LocalFolder implements RemoteFolder {
         for (Sending file : files) {
             meter.mayStop();
             Path to = at(file.temporary());
+            // What an earlier try left; it is made anew, never written through.
+            telling(() -> Files.deleteIfExists(to));
             try (SeekableByteChannel content = contents.open(file.file().hash())) {
                 write(content, to);
             }
@@ -225,7 +237,7 @@ final class LocalFolder implements RemoteFolder {
     private static void write(SeekableByteChannel content, Path to) throws HostTrouble {
         telling(() -> {
             try (FileChannel out = FileChannel.open(
-                    to, StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.TRUNCATE_EXISTING)) {
+                    to, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS)) {
                 long size = content.size();
                 if (content instanceof FileChannel file) {
                     for (long done = 0; done < size; ) {

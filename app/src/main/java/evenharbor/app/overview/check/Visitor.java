@@ -120,7 +120,7 @@ class Visitor {
 
     /** Numbers of networks that are not the public one are visited only where everything is practice. */
     private boolean allowed(String number) {
-        return properties.practice() || !InnerNumbers.contains(number);
+        return properties.practice() || properties.privateNetworks() || !InnerNumbers.contains(number);
     }
 
     private static String words(Decision decision) {

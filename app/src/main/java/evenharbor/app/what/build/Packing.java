@@ -98,7 +98,7 @@ public class Packing {
         boolean made = false;
         byte[] bytes = null;
         for (Coding coding : List.of(Coding.GZIP, Coding.BROTLI)) {
-            if (!blobs.isPacked(file.hash(), coding)) {
+            if (coding.available() && !blobs.isPacked(file.hash(), coding)) {
                 bytes = bytes == null ? blobs.read(file.hash(), Coding.IDENTITY) : bytes;
                 byte[] packed = coding.pack(bytes);
                 boolean pays = packed.length < bytes.length * 9L / 10;

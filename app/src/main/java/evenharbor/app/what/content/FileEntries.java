@@ -5,6 +5,7 @@ import evenharbor.core.what.version.FileEntry;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.blob.Coding;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
@@ -49,6 +50,24 @@ public final class FileEntries {
     public static FileEntry of(String path, String hash, byte[] bytes) {
         String type = mediaType(path);
         return new FileEntry(hash, bytes.length, type, Coding.packs(type) && isUtf8(bytes));
+    }
+
+    /** Keeps a stream. */
+    public interface Keeper {
+        /** Reads the stream to its end. */
+        Blobs.Kept put(InputStream content) throws IOException;
+    }
+
+    /** The entry of a file that is read once, from a stream, and kept while it is. */
+    public static FileEntry of(String path, InputStream content, Keeper keeper) throws IOException {
+        String type = mediaType(path);
+        if (!Coding.packs(type)) {
+            Blobs.Kept kept = keeper.put(content);
+            return new FileEntry(kept.hash(), kept.size(), type, false);
+        }
+        Utf8Check check = new Utf8Check(content);
+        Blobs.Kept kept = keeper.put(check);
+        return new FileEntry(kept.hash(), kept.size(), type, check.valid());
     }
 
     /** The entry of a file that is kept already. */

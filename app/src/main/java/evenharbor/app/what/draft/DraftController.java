@@ -5,6 +5,7 @@ import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.who.access.IfMatch;
+import evenharbor.core.what.draft.IntakeProblem;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.edge.blob.Blobs;
@@ -159,6 +160,10 @@ class DraftController {
         if (reading instanceof SitePath.Refused refused) {
             throw Problem.field("path", refused.problem().sentence());
         }
-        return ((SitePath.Clean) reading).path();
+        String clean = ((SitePath.Clean) reading).path();
+        if (SitePath.isHidden(clean)) {
+            throw Problem.field("path", new IntakeProblem(IntakeProblem.Kind.HIDDEN, clean).sentence());
+        }
+        return clean;
     }
 }

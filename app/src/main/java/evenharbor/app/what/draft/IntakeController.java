@@ -4,6 +4,7 @@ import evenharbor.app.HarborProperties;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.what.content.FileEntries;
+import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.who.access.IfMatch;
 import evenharbor.core.what.draft.Intake;
@@ -26,6 +27,7 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
 import java.util.Set;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -46,15 +48,24 @@ class IntakeController {
     private final DraftViews views;
     private final Sites sites;
     private final Blobs blobs;
+    private final AccountContents contents;
     private final ZipIntake zips;
     private final Path incoming;
 
-    IntakeController(Drafts drafts, DraftViews views, Sites sites, Blobs blobs, ZipIntake zips, HarborProperties harbor)
+    IntakeController(
+            Drafts drafts,
+            DraftViews views,
+            Sites sites,
+            Blobs blobs,
+            AccountContents contents,
+            ZipIntake zips,
+            HarborProperties harbor)
             throws IOException {
         this.drafts = drafts;
         this.views = views;
         this.sites = sites;
         this.blobs = blobs;
+        this.contents = contents;
         this.zips = zips;
         this.incoming = Files.createDirectories(harbor.home().resolve("incoming"));
     }
@@ -77,14 +88,14 @@ class IntakeController {
             @PathVariable String siteId,
             @RequestParam(defaultValue = "true") boolean replace,
             @RequestBody Offer offer) {
-        sites.mine(siteId);
+        Site site = sites.mine(siteId);
         Intake intake = judged(offer, replace);
+        contents.tidy();
+        Set<String> known = contents.known(site, hashes(offer, intake));
         Set<String> missing = new LinkedHashSet<>();
         long bytes = 0;
         for (Offered file : offer.files()) {
-            if (intake.paths().containsKey(file.path())
-                    && !blobs.has(checkedHash(file.hash()))
-                    && missing.add(file.hash())) {
+            if (intake.paths().containsKey(file.path()) && !known.contains(file.hash()) && missing.add(file.hash())) {
                 bytes += file.size();
             }
         }
@@ -105,7 +116,7 @@ class IntakeController {
                             content = @Content(schema = @Schema(type = "string", format = "binary")))
                     InputStream body)
             throws IOException {
-        sites.mine(siteId);
+        Site site = sites.mine(siteId);
         Blobs.Kept kept = blobs.put(new LimitedStream(body));
         if (!kept.hash().equals(checkedHash(hash))) {
             throw new Problem(
@@ -113,6 +124,7 @@ class IntakeController {
                     "A file changed on your disk while it was read, or was damaged on the way. Nothing was changed."
                             + " Send it again.");
         }
+        contents.sent(site, kept.hash());
         return ResponseEntity.noContent().build();
     }
 
@@ -126,8 +138,10 @@ class IntakeController {
                             content = @Content(schema = @Schema(type = "string", format = "binary")))
                     InputStream body)
             throws IOException {
-        sites.mine(siteId);
-        return new Sent(blobs.put(new LimitedStream(body)).hash());
+        Site site = sites.mine(siteId);
+        String hash = blobs.put(new LimitedStream(body)).hash();
+        contents.sent(site, hash);
+        return new Sent(hash);
     }
 
     @PostMapping("/take")
@@ -137,8 +151,9 @@ class IntakeController {
             @RequestHeader(name = "If-Match", required = false) String ifMatch,
             @RequestBody Offer offer)
             throws IOException {
-        sites.mine(siteId);
+        Site site = sites.mine(siteId);
         Intake intake = judged(offer, replace);
+        Set<String> held = contents.known(site, hashes(offer, intake));
         Map<String, FileEntry> files = new HashMap<>();
         Map<String, FileEntry> known = new HashMap<>();
         drafts.files(drafts.of(siteId)).files().forEach((path, entry) -> known.put(path + " " + entry.hash(), entry));
@@ -149,7 +164,9 @@ class IntakeController {
             }
             FileEntry entry = known.get(path + " " + file.hash());
             if (entry == null) {
-                long size = blobs.size(checkedHash(file.hash()), Coding.IDENTITY)
+                long size = (held.contains(file.hash())
+                                ? blobs.size(file.hash(), Coding.IDENTITY)
+                                : OptionalLong.empty())
                         .orElseThrow(() -> new Problem(
                                 ProblemType.CONTENT_MISSING,
                                 "“" + path + "” has not arrived yet. Nothing was changed. Send it, then try again."));
@@ -212,6 +229,13 @@ class IntakeController {
             throw IntakeRefusal.of(intake.problems());
         }
         return intake;
+    }
+
+    private static List<String> hashes(Offer offer, Intake intake) {
+        return offer.files().stream()
+                .filter(file -> intake.paths().containsKey(file.path()))
+                .map(file -> checkedHash(file.hash()))
+                .toList();
     }
 
     private static String checkedHash(String hash) {

@@ -1,5 +1,6 @@
 package evenharbor.app.what.draft;
 
+import com.google.common.io.ByteStreams;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.what.content.FileEntries;
@@ -29,6 +30,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.zip.CRC32;
+import java.util.zip.CheckedInputStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
@@ -44,6 +46,9 @@ class ZipIntake {
 
     /** A few more than there are cores are likely, for each waits for the disk at times. */
     private static final int WRITERS = 4;
+
+    /** Up to this size a file is held in memory as a whole: that is quicker. */
+    private static final int HELD_WHOLE = 1 << 20;
 
     private static final int TYPE_MASK = 0170000;
 
@@ -189,17 +194,22 @@ class ZipIntake {
 
     /** Unpacks one file, no further than its announced size, and checks its sum. */
     private static FileEntry keep(ZipFile zip, ZipEntry entry, String path, Blobs.Batch batch) throws IOException {
-        byte[] bytes;
-        try (InputStream in = zip.getInputStream(entry)) {
-            bytes = in.readNBytes((int) Math.min(Integer.MAX_VALUE - 16, entry.getSize() + 1));
+        CRC32 sum = new CRC32();
+        FileEntry kept;
+        try (InputStream in = new CheckedInputStream(
+                ByteStreams.limit(zip.getInputStream(entry), Math.max(0, entry.getSize()) + 1), sum)) {
+            kept = entry.getSize() <= HELD_WHOLE ? whole(in, path, batch) : FileEntries.of(path, in, batch::put);
         } catch (EOFException e) {
             throw IntakeRefusal.of(IntakeProblem.Kind.BROKEN, entry.getName() + " ends too early");
         }
-        CRC32 sum = new CRC32();
-        sum.update(bytes);
-        if (bytes.length != entry.getSize() || sum.getValue() != entry.getCrc()) {
+        if (kept.size() != entry.getSize() || sum.getValue() != entry.getCrc()) {
             throw IntakeRefusal.of(IntakeProblem.Kind.BROKEN, entry.getName() + " is damaged");
         }
+        return kept;
+    }
+
+    private static FileEntry whole(InputStream in, String path, Blobs.Batch batch) throws IOException {
+        byte[] bytes = in.readAllBytes();
         return FileEntries.of(path, batch.put(bytes), bytes);
     }
 

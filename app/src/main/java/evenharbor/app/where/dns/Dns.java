@@ -1,8 +1,10 @@
 package evenharbor.app.where.dns;
 
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.HarborProperties;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.certificate.CaaRules;
+import evenharbor.core.where.domain.InnerNumbers;
 import evenharbor.core.where.domain.Seen;
 import evenharbor.core.where.domain.Sighting;
 import java.io.IOException;
@@ -55,13 +57,15 @@ public class Dns {
     private static final int MOST_SERVERS = 4;
 
     private final DnsProperties properties;
+    private final boolean innerAllowed;
     private final Clock clock;
     private final Map<InetAddress, SimpleResolver> channels = new ConcurrentHashMap<>();
     private final Executor executor = Executors.newCachedThreadPool(
             new ThreadFactoryBuilder().setNameFormat("dns").setDaemon(true).build());
 
-    Dns(DnsProperties properties, Clock clock) {
+    Dns(DnsProperties properties, HarborProperties harbor, Clock clock) {
         this.properties = properties;
+        this.innerAllowed = harbor.practice() || harbor.privateNetworks();
         this.clock = clock;
     }
 
@@ -323,6 +327,11 @@ public class Dns {
 
     /** One question. A truncated answer is asked for again by TCP (RFC 7766). */
     private CompletableFuture<Heard> ask(InetAddress server, Name name, int type, boolean recursive) {
+        // Where a domain's owner says its servers are: never in a private network, unless the operator allows it.
+        if (!recursive && !innerAllowed && InnerNumbers.contains(server)) {
+            return CompletableFuture.completedFuture(
+                    new Heard(null, new Seen.Unusable("its name server is in a private network")));
+        }
         Message query = Message.newQuery(Record.newRecord(name, type, DClass.IN));
         if (!recursive) {
             query.getHeader().unsetFlag(Flags.RD);

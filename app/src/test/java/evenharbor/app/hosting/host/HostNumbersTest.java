@@ -22,8 +22,11 @@ class HostNumbersTest {
     @ParameterizedTest
     @CsvSource({
         "192.0.2.7, 192.0.2.7, 192.0.2.7",
+        "192.168.7.1, 192.168.7.1, ''",
+        "100.64.0.1, 100.64.0.1, ''",
+        "64:ff9b::10.0.0.5, 64:ff9b:0:0:0:0:a00:5, ''",
         "2001:db8::7, 2001:db8:0:0:0:0:0:7, 2001:db8:0:0:0:0:0:7",
-        "10.0.0.5, 10.0.0.5, 10.0.0.5",
+        "10.0.0.5, 10.0.0.5, ''",
         "Files.Known.Example, 192.0.2.9, 192.0.2.9",
         "localhost, 127.0.0.1, ''",
         "ftp.any.localhost, 127.0.0.1, ''",
@@ -35,8 +38,8 @@ class HostNumbersTest {
         "0.0.0.0, '', ''",
         "224.0.0.1, '', ''"
     })
-    void thisMachineIsReachedInPracticeAloneAndItsNetworkLinkNever(String server, String inPractice, String outside)
-            throws HostTrouble {
+    void privateNetworksAreReachedInPracticeAloneAndTheNetworkLinkNever(
+            String server, String inPractice, String outside) throws HostTrouble {
         reached(numbers(true), server, inPractice);
         reached(numbers(false), server, outside);
     }

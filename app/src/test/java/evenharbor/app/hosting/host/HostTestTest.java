@@ -6,6 +6,7 @@ import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import evenharbor.app.HarborProperties;
+import evenharbor.app.common.outbound.OutboundClient;
 import evenharbor.app.common.secret.Secrets;
 import evenharbor.core.hosting.host.HostFault;
 import evenharbor.core.hosting.host.HostStep;
@@ -73,6 +74,8 @@ class HostTestTest {
                 new HarborProperties.Visitors("127.0.0.1", 0, 0, 0),
                 "http://localhost",
                 practice,
+                false,
+                List.of(),
                 "");
     }
 
@@ -104,8 +107,15 @@ class HostTestTest {
 
     private List<TestStep> test(Host host, boolean make) {
         List<List<TestStep>> heard = new ArrayList<>();
-        List<TestStep> steps =
-                new HostTest(host, make, reach, numbers, new HostOffers(), new HostVisitor(numbers), heard::add).run();
+        List<TestStep> steps = new HostTest(
+                        host,
+                        make,
+                        reach,
+                        numbers,
+                        new HostOffers(),
+                        new HostVisitor(numbers, new OutboundClient()),
+                        heard::add)
+                .run();
         assertThat(heard.get(heard.size() - 1))
                 .as("the last that is heard is the end")
                 .isEqualTo(steps);

@@ -52,7 +52,7 @@ class RenewalsTest {
         assertThat(row.expiresAt).isEqualTo(A_YEAR_ON);
         assertThat(row.trouble).isEmpty();
         assertThat(row.nextLookAt).isEqualTo(DomainRows.NOW.plus(Duration.ofHours(12)));
-        assertThat(domains.noted()).containsExactly("DOMAIN_RENEWED " + NAME + ", until 2027-12-07");
+        assertThat(domains.noted()).containsExactly("DOMAIN_RENEWED " + NAME + ", until 7 Dec 2027");
     }
 
     @Test

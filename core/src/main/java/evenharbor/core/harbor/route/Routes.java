@@ -102,18 +102,26 @@ public final class Routes {
 
     /** What answers for names that nobody claimed: below a domain, or anywhere. */
     private HostRoutes wildcard(String host) {
-        for (int dot = host.indexOf('.'); dot >= 0; dot = host.indexOf('.', dot + 1)) {
-            HostRoutes below = byHost.get("*" + host.substring(dot));
-            if (below != null) {
-                return below;
-            }
-        }
-        return byHost.get("*");
+        return byHost.get(nameFor(host));
     }
 
     /** What answers at a host name. */
     public Optional<HostRoutes> at(String host) {
         return Optional.ofNullable(byHost.get(host));
+    }
+
+    /** The name by which a host name is answered: itself, or the wildcard that it falls under; empty for none. */
+    public String nameFor(String host) {
+        if (byHost.containsKey(host)) {
+            return host;
+        }
+        for (int dot = host.indexOf('.'); dot >= 0; dot = host.indexOf('.', dot + 1)) {
+            String below = "*" + host.substring(dot);
+            if (byHost.containsKey(below)) {
+                return below;
+            }
+        }
+        return byHost.containsKey("*") ? "*" : "";
     }
 
     /** Whether anything answers at a host name, listed or caught. */

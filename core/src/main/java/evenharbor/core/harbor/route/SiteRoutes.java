@@ -1,6 +1,7 @@
 package evenharbor.core.harbor.route;
 
 import evenharbor.core.what.build.Pin;
+import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.redirect.Match;
@@ -84,6 +85,10 @@ public final class SiteRoutes implements Answer {
         Map<String, Decision.Serve> lasting = new HashMap<>(capacity);
         SiteRoutes shell = new SiteRoutes(id, options, Map.of(), Map.of(), Redirects.NONE, Map.of(), null, List.of());
         build.files().forEach((path, file) -> {
+            // Versions of earlier times may hold some.
+            if (SitePath.isHidden(path)) {
+                return;
+            }
             String at = shared("/" + path, build);
             Decision.Serve serve = new Decision.Serve(file, false, shell);
             decisions.put(at, serve);

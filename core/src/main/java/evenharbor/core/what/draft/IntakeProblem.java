@@ -15,6 +15,7 @@ public record IntakeProblem(Kind kind, String where) {
         LINK("“%s” is a link to another file. Put the file itself in its place."),
         DEVICE("“%s” is a device or another special file. Only plain files belong to a site."),
         CONTROL_CHARACTER("“%s” has an unprintable character in its name. Rename it."),
+        HIDDEN("“%s” is hidden by the dot before a name, and is never shown to visitors. Rename it."),
         NO_NAME("A file without a name was found (“%s”). Every file needs a name."),
         NAME_TOO_LONG("“%s” is too long: a name may have " + SitePath.LONGEST_NAME + " bytes, a path "
                 + SitePath.LONGEST_PATH + "."),

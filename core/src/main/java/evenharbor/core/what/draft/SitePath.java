@@ -15,6 +15,8 @@ public final class SitePath {
     /** The longest path, in UTF-8 octets. */
     public static final int LONGEST_PATH = 1024;
 
+    private static final String WELL_KNOWN = ".well-known/";
+
     private SitePath() {}
 
     /** What came of reading a path. */
@@ -94,16 +96,23 @@ public final class SitePath {
                 .toLowerCase(Locale.ROOT);
     }
 
-    /** Files that systems leave about and that are no part of a site. */
+    /**
+     * Whether a file or a folder above it is hidden by the dot before its name: settings, histories and secrets of
+     * programs ({@code .git}, {@code .env}, {@code .htpasswd}), never pages. {@code .well-known} is there to be asked for
+     * (RFC 8615).
+     */
+    public static boolean isHidden(String path) {
+        String below = path.startsWith(WELL_KNOWN) ? path.substring(WELL_KNOWN.length()) : path;
+        return below.startsWith(".") || below.contains("/.");
+    }
+
+    /** Files that systems and programs leave about and that are no part of a site. */
     static boolean isLeftover(String path) {
         String name = nameOf(path);
-        return name.equals(".DS_Store")
+        return isHidden(path)
                 || name.equalsIgnoreCase("Thumbs.db")
                 || name.equalsIgnoreCase("desktop.ini")
-                || name.startsWith("._")
-                || path.startsWith("__MACOSX/")
-                || ("/" + path).contains("/.git/")
-                || ("/" + path).contains("/.svn/");
+                || path.startsWith("__MACOSX/");
     }
 
     private static int octets(String text) {
