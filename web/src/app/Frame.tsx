@@ -1,9 +1,12 @@
 import { useEffect, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { SignInAgain } from '../who/access/SignIn';
+import { Problem } from '../common/api/problem';
 import { useLiveEvents, useSession } from '../common/api/queries';
 import { onSignedOut } from '../common/api/signedOut';
-import { Loading } from '../common/ui/Notice';
+import { Loading, Trouble } from '../common/ui/Notice';
+import { PageTitle } from './PageTitle';
+import { SkipLink } from './SkipLink';
 import { Shortcuts } from './Shortcuts';
 
 /** What stands around every screen of someone who is signed in. */
@@ -20,16 +23,38 @@ export function Frame() {
       }),
     [],
   );
+  // A file dropped beside its place must not be opened by the browser in place of the application.
   useEffect(() => {
-    if (session.isError && !known) {
+    const keep = (event: DragEvent) => {
+      event.preventDefault();
+    };
+    window.addEventListener('dragover', keep);
+    window.addEventListener('drop', keep);
+    return () => {
+      window.removeEventListener('dragover', keep);
+      window.removeEventListener('drop', keep);
+    };
+  }, []);
+  useEffect(() => {
+    if (session.error instanceof Problem && session.error.is('sign-in-needed') && !known) {
       const back = window.location.pathname + window.location.search;
       void navigate(`/sign-in?to=${encodeURIComponent(back)}`, { replace: true });
     }
-  }, [session.isError, known, navigate]);
+  }, [session.error, known, navigate]);
 
-  if (!known) return <Loading />;
+  if (!known) {
+    return session.isError ? (
+      <main className="max-w-prose p-6">
+        <Trouble error={session.error} />
+      </main>
+    ) : (
+      <Loading />
+    );
+  }
   return (
     <>
+      <PageTitle />
+      <SkipLink />
       <Outlet />
       <Live />
       <Shortcuts />

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { Check } from '../common/ui/Check';
 import { Dialog } from '../common/ui/Dialog';
 import { Finder } from './Finder';
 
@@ -9,12 +10,15 @@ const KEYS: [string, string][] = [
   ['a', 'All sites'],
   ['d', 'Domains'],
   ['w', 'Where: addresses'],
-  ['t', 'What: draft, look, versions'],
+  ['t', 'What: draft, preview, versions'],
   ['n', 'When: the past of this site'],
   ['o', 'Who: people'],
   ['p', 'The publish review'],
   ['Esc', 'Close what is open'],
 ];
+
+/** Where it is kept whether keys of one letter work. */
+const LETTERS = 'harbor-letters';
 
 const PLACES: Record<string, string> = { w: 'where', t: 'what', n: 'when', o: 'who', p: 'what/review' };
 
@@ -23,6 +27,7 @@ export function Shortcuts() {
   const navigate = useNavigate();
   const [help, setHelp] = useState(false);
   const [finder, setFinder] = useState(false);
+  const [letters, setLetters] = useState(() => localStorage.getItem(LETTERS) !== 'off');
 
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
@@ -31,6 +36,7 @@ export function Shortcuts() {
       if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
       const site = /^\/sites\/[^/]+/.exec(window.location.pathname)?.[0];
       const place = PLACES[event.key];
+      if (!letters && event.key !== '?') return;
       if (event.key === '?') setHelp(true);
       else if (event.key === '/') setFinder(true);
       else if (event.key === 'a') void navigate('/');
@@ -48,7 +54,7 @@ export function Shortcuts() {
       window.removeEventListener('keydown', pressed);
       window.removeEventListener('harbor-find', find);
     };
-  }, [navigate]);
+  }, [navigate, letters]);
 
   return (
     <>
@@ -63,6 +69,17 @@ export function Shortcuts() {
             </div>
           ))}
         </dl>
+        <div className="border-water mt-4 border-t pt-3">
+          <Check
+            checked={letters}
+            onChange={(on) => {
+              localStorage.setItem(LETTERS, on ? 'on' : 'off');
+              setLetters(on);
+            }}
+          >
+            Keys of one letter work; without them only ? does
+          </Check>
+        </div>
       </Dialog>
       <Finder open={finder} onOpenChange={setFinder} />
     </>

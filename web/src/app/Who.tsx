@@ -1,12 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { api, dataOf, tag } from '../common/api/client';
+import { api, dataOf, tag, type Schemas } from '../common/api/client';
 import { Problem } from '../common/api/problem';
-import { queries, refreshSite, usePeople } from '../common/api/queries';
+import { queries, refreshSite, usePeople, useSession } from '../common/api/queries';
 import { useThisSite } from '../what/site/thisSite';
 import { Button } from '../common/ui/Button';
 import { Check } from '../common/ui/Check';
+import { Dialog } from '../common/ui/Dialog';
+import { DialogActions } from '../common/ui/DialogActions';
 import { Field } from '../common/ui/Field';
 import { Trouble } from '../common/ui/Notice';
 import { Panes } from '../common/ui/Panes';
@@ -15,6 +17,16 @@ const NOBODY = { name: '', email: '', password: '' };
 
 export function Who() {
   const people = usePeople();
+  const session = useSession();
+  const [leaving, setLeaving] = useState<Schemas['PersonView']>();
+  const remove = useMutation({
+    mutationFn: (id: string) => dataOf(api.DELETE('/api/people/{id}', { params: { path: { id } } })),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: ['people'] });
+      setLeaving(undefined);
+      toast('Removed. Their sessions and tokens are ended.');
+    },
+  });
   return (
     <Panes
       label="Visitors and people"
@@ -23,11 +35,51 @@ export function Who() {
           <Visitors />
           <h2 className="mt-6 mb-2 text-lg">People who look after it</h2>
           <Trouble error={people.error} />
+          <Dialog
+            alarming
+            open={leaving !== undefined}
+            onOpenChange={() => {
+              setLeaving(undefined);
+            }}
+            title={`Remove ${leaving?.name ?? ''}?`}
+          >
+            <p className="mb-4">
+              They are signed out at once, and their tokens open nothing any more. What they did keeps their
+              name. All sites stay as they are.
+            </p>
+            <Trouble error={remove.error} />
+            <DialogActions
+              kind="alarm"
+              busy={remove.isPending}
+              onDo={() => {
+                if (leaving) remove.mutate(leaving.id);
+              }}
+              leave="Cancel"
+              onLeave={() => {
+                setLeaving(undefined);
+              }}
+            >
+              Remove {leaving?.name}
+            </DialogActions>
+          </Dialog>
           <ul className="border-water border-t">
             {people.data?.map((person) => (
               <li key={person.id} className="border-water flex justify-between gap-3 border-b px-2 py-2">
-                <strong className="font-medium">{person.name}</strong>
-                <span className="text-soft truncate">{person.email}</span>
+                <span className="min-w-0">
+                  <strong className="font-medium">{person.name}</strong>{' '}
+                  <span className="text-soft [overflow-wrap:anywhere]">{person.email}</span>
+                </span>
+                {person.id !== session.data?.personId && (
+                  <Button
+                    busy={remove.isPending}
+                    aria-label={`Remove ${person.name} from the account`}
+                    onClick={() => {
+                      setLeaving(person);
+                    }}
+                  >
+                    Remove
+                  </Button>
+                )}
               </li>
             ))}
           </ul>

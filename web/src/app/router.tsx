@@ -28,6 +28,10 @@ export const router = createBrowserRouter([
         path: '/practice',
         lazy: async () => ({ Component: (await import('../practice/world/PracticePage')).PracticePage }),
       },
+      {
+        path: '/account',
+        lazy: async () => ({ Component: (await import('./AccountPage')).AccountPage }),
+      },
       { path: '/new', lazy: async () => ({ Component: (await import('../what/site/NewSite')).NewSite }) },
       {
         path: '/sites/:siteId',

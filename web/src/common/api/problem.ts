@@ -23,7 +23,7 @@ export class Problem extends Error {
   readonly body: ProblemBody;
 
   constructor(body: ProblemBody) {
-    super(body.detail ?? body.title ?? 'This could not be done. Nothing was changed. Try again.');
+    super(body.detail ?? body.title ?? withoutWords(body.status ?? 0));
     this.body = body;
   }
 
@@ -37,8 +37,32 @@ export class Problem extends Error {
   }
 }
 
+/** What to say when the server gave a status alone. */
+const withoutWords = (status: number) =>
+  status >= 500
+    ? 'Something broke in the harbor, and it is not known whether this was done. Look at it before you try again.'
+    : `The harbor refused this (${String(status)}). Nothing was changed.`;
+
+/** No answer came. For a request that changes something it is then not known whether it was carried out. */
+export class NoAnswer extends Error {
+  constructor(changing: boolean) {
+    super(
+      !navigator.onLine
+        ? 'You are offline. What you typed is still here: try again when you are back.'
+        : changing
+          ? 'The harbor did not answer, so it is not known whether this was done. Look at it before you try again.'
+          : 'The harbor does not answer. Check your connection, then try again.',
+    );
+  }
+}
+
+/** Whether loading the same again may help. */
+export const mayPass = (error: unknown) =>
+  error instanceof NoAnswer || (error instanceof Problem && (error.body.status ?? 0) >= 500);
+
 /** The sentence to show for anything that was thrown. */
 export function sentenceOf(error: unknown): string {
-  if (error instanceof Problem) return error.message;
-  return 'The harbor does not answer. Nothing was changed. Check your connection, then try again.';
+  return error instanceof Problem || error instanceof NoAnswer
+    ? error.message
+    : 'This page has a fault of its own. What is saved is safe: load the page again.';
 }

@@ -1,5 +1,5 @@
 import { csrfToken, problemOf } from './client';
-import type { ProblemBody } from './problem';
+import { NoAnswer, type ProblemBody } from './problem';
 
 interface Sending {
   method: string;
@@ -27,7 +27,7 @@ export function send({ method, url, body, type, ifMatch, signal, onProgress }: S
       else reject(problemOf(answer as ProblemBody | undefined, request.status));
     };
     request.onerror = () => {
-      reject(new TypeError('No answer'));
+      reject(new NoAnswer(true));
     };
     request.onabort = () => {
       reject(new DOMException('Stopped', 'AbortError'));

@@ -13,23 +13,27 @@ const LOOKS = {
   alarm: 'border-magenta bg-magenta text-paper hover:opacity-90',
 };
 
-/** A button. While busy it cannot be pressed again. */
+/** A button. While busy it cannot be pressed again, and keeps the focus. */
 export function Button({
   kind = 'plain',
   busy = false,
   icon,
   children,
-  disabled,
   className = '',
+  onClick,
   ...rest
 }: Props) {
   return (
     <button
       type="button"
       {...rest}
-      disabled={disabled === true || busy}
+      aria-disabled={busy || undefined}
       aria-busy={busy}
-      className={`inline-flex min-h-8 items-center gap-1.5 border px-3 py-1 text-left font-medium whitespace-nowrap disabled:opacity-55 ${LOOKS[kind]} ${className}`}
+      onClick={(event) => {
+        if (busy) event.preventDefault();
+        else onClick?.(event);
+      }}
+      className={`inline-flex min-h-8 items-center gap-1.5 border px-3 py-1 text-left font-medium whitespace-nowrap disabled:opacity-55 aria-disabled:opacity-55 ${LOOKS[kind]} ${className}`}
     >
       {icon}
       {children}

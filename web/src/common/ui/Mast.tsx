@@ -114,6 +114,14 @@ function PersonMenu() {
           <DropdownMenu.Item
             className="data-[highlighted]:bg-shoal cursor-pointer px-3 py-1.5 outline-none"
             onSelect={() => {
+              void navigate('/account');
+            }}
+          >
+            Your account
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className="data-[highlighted]:bg-shoal cursor-pointer px-3 py-1.5 outline-none"
+            onSelect={() => {
               void navigate('/practice');
             }}
           >

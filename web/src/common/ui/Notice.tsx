@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import { Problem, sentenceOf } from '../api/problem';
+import { mayPass, Problem, sentenceOf } from '../api/problem';
+import { queries } from '../api/queries';
 
 /** Something the person should know: attention has a diamond and magenta, a fact has neither. */
 export function Notice({
@@ -48,7 +49,23 @@ export function Trouble({ error }: { error: unknown }) {
       ) : (
         <p>{sentenceOf(error)}</p>
       )}
+      {mayPass(error) && <LoadAgain />}
     </Notice>
+  );
+}
+
+/** Asks again for all that could not be loaded. What was being done has a button of its own. */
+function LoadAgain() {
+  const failed = (query: { state: { status: string } }) => query.state.status === 'error';
+  if (queries.getQueryCache().findAll({ predicate: failed }).length === 0) return null;
+  return (
+    <button
+      type="button"
+      className="mt-1 min-h-[25px] underline underline-offset-3"
+      onClick={() => void queries.refetchQueries({ predicate: failed })}
+    >
+      Try again
+    </button>
   );
 }
 

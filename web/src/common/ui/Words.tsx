@@ -1,6 +1,6 @@
 import { format, formatDistanceStrict } from 'date-fns';
 import { Copy, ExternalLink } from 'lucide-react';
-import { toast } from 'sonner';
+import { copy } from './copy';
 import { harborNow } from '../api/harborClock';
 
 /** A time in the person's own zone, with how long ago beside it and the exact instant on hover. */
@@ -44,14 +44,10 @@ export function HostName({ name }: { name: string }) {
 
 /** Copies something that has to stand elsewhere to the letter. */
 export function CopyButton({ text, what }: { text: string; what: string }) {
-  const copy = async () => {
-    await navigator.clipboard.writeText(text);
-    toast(`${what} copied`);
-  };
   return (
     <button
       type="button"
-      onClick={() => void copy()}
+      onClick={() => void copy(text, what)}
       aria-label={`Copy ${what}`}
       title={`Copy ${what}`}
       className="hover:bg-shoal p-1.5"
@@ -64,10 +60,6 @@ export function CopyButton({ text, what }: { text: string; what: string }) {
 /** A public link, which opens and copies. The only kind of link with a copy button. */
 export function PublicLink({ url, label }: { url: string; label?: string }) {
   const parsed = new URL(url);
-  const copy = async () => {
-    await navigator.clipboard.writeText(url);
-    toast('Link copied');
-  };
   return (
     <span className="inline-flex max-w-full min-w-0 items-center gap-1">
       <a href={url} target="_blank" rel="noreferrer" className="min-w-0 truncate" title={url}>
@@ -75,7 +67,7 @@ export function PublicLink({ url, label }: { url: string; label?: string }) {
       </a>
       <button
         type="button"
-        onClick={() => void copy()}
+        onClick={() => void copy(url, 'Link')}
         aria-label={`Copy the link ${url}`}
         title="Copy link"
         className="hover:bg-shoal p-1.5"

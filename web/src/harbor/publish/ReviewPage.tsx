@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
+import { newKey } from '../../common/api/newKey';
 import { refreshSite, useDraft, useReview } from '../../common/api/queries';
 import { WhatNav } from '../../what/draft/WhatNav';
 import { useThisSite } from '../../what/site/thisSite';
@@ -181,8 +182,4 @@ export function ReviewPage() {
       )}
     </>
   );
-}
-
-function newKey() {
-  return Math.random().toString(36).slice(2) + Date.now().toString(36);
 }

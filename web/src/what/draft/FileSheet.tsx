@@ -8,6 +8,7 @@ import { send } from '../../common/api/send';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
 import { Loading, Trouble } from '../../common/ui/Notice';
+import { Unsaved } from '../../common/ui/Unsaved';
 import { counted, sizeText } from '../../common/ui/Words';
 
 const TextEditor = lazy(async () => ({ default: (await import('./TextEditor')).TextEditor }));
@@ -75,7 +76,13 @@ function Actions({ siteId, path, revision, isFile, page }: ActionProps) {
     await refreshSite(siteId);
   };
   const undo = useMutation({
-    mutationFn: () => dataOf(api.POST('/api/sites/{siteId}/draft/undo', { params: { path: { siteId } } })),
+    // It undoes this very deletion, and not what came after it.
+    mutationFn: (undone: number) =>
+      dataOf(
+        api.POST('/api/sites/{siteId}/draft/undo', {
+          params: { path: { siteId }, header: { 'If-Match': tag(undone) } },
+        }),
+      ),
     onSuccess: () => refreshSite(siteId),
   });
   const rename = useMutation({
@@ -87,13 +94,13 @@ function Actions({ siteId, path, revision, isFile, page }: ActionProps) {
   const remove = useMutation({
     mutationFn: () =>
       dataOf(api.DELETE('/api/sites/{siteId}/draft/files', { params: { ...at, query: { path } } })),
-    onSuccess: async () => {
+    onSuccess: async (draft) => {
       await after('?');
       toast(`${path} is deleted from the draft`, {
         action: {
           label: 'Undo',
           onClick: () => {
-            undo.mutate();
+            undo.mutate(draft.revision);
           },
         },
         duration: 10_000,
@@ -214,28 +221,34 @@ function EditText({ siteId, path, revision }: { siteId: string; path: string; re
   });
   if (!text.data) return text.error ? <Trouble error={text.error} /> : <Loading />;
   const changed = edited !== undefined && edited !== text.data.text;
+  const saveIt = () => {
+    if (changed && !save.isPending) save.mutate(edited);
+  };
   return (
-    <>
+    // Ctrl+S saves here, wherever in it the focus is; the buttons below do the same.
+    // eslint-disable-next-line jsx-a11y/no-static-element-interactions
+    <div
+      onKeyDown={(e) => {
+        if ((e.ctrlKey || e.metaKey) && e.key === 's') {
+          e.preventDefault();
+          saveIt();
+        }
+      }}
+    >
+      <Unsaved when={changed} what={path} />
       <Suspense fallback={<Loading />}>
         <TextEditor path={path} text={edited ?? text.data.text} onChange={setEdited} />
       </Suspense>
       <Trouble error={save.error} />
       <div className="mt-2 flex items-center gap-3">
-        <Button
-          kind="primary"
-          disabled={!changed}
-          busy={save.isPending}
-          onClick={() => {
-            if (edited !== undefined) save.mutate(edited);
-          }}
-        >
+        <Button kind="primary" disabled={!changed} busy={save.isPending} onClick={saveIt}>
           Save in the draft
         </Button>
         <span role="status" className="text-soft">
           {changed ? 'Not saved yet' : 'Saved'}
         </span>
       </div>
-    </>
+    </div>
   );
 }
 

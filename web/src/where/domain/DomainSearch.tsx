@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
+import { newKey } from '../../common/api/newKey';
 import { keys, queries, useOffers } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Dialog } from '../../common/ui/Dialog';
@@ -131,7 +132,7 @@ function Buy({
   onClose: () => void;
   onDone: (domain: Schemas['DomainView']) => Promise<void>;
 }) {
-  const [key] = useState(() => crypto.randomUUID());
+  const [key] = useState(() => newKey());
   const register = useMutation({
     mutationFn: () =>
       dataOf(

@@ -1,4 +1,4 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
@@ -11,19 +11,33 @@ import { Doorway } from './Doorway';
 
 export function OpenAccount() {
   const navigate = useNavigate();
-  const [form, setForm] = useState({ accountName: '', name: '', email: '', password: '' });
+  const [form, setForm] = useState({ accountName: '', name: '', email: '', password: '', invitation: '' });
   const open = useMutation({
     mutationFn: async () => {
-      const { accountName, ...person } = form;
+      const { accountName, invitation, ...person } = form;
       // A first question brings the token that changes need.
       await api.GET('/api/session');
-      return dataOf(api.POST('/api/accounts', { body: { accountName, person } }));
+      return dataOf(api.POST('/api/accounts', { body: { accountName, person, invitation } }));
     },
     onSuccess: async () => {
       await queries.invalidateQueries();
       await navigate('/', { replace: true });
     },
   });
+  const signUp = useQuery({
+    queryKey: ['sign-up'],
+    queryFn: () => dataOf(api.GET('/api/sign-up')),
+  });
+  const invited = signUp.data?.signUp === 'INVITATION';
+  if (signUp.data?.signUp === 'CLOSED') {
+    return (
+      <Doorway title="No new accounts">
+        <p>
+          No new accounts are opened on this harbor. Ask its operator, or <Link to="/sign-in">sign in</Link>.
+        </p>
+      </Doorway>
+    );
+  }
   const problem = open.error instanceof Problem ? open.error : undefined;
   const field = (name: keyof typeof form) => ({
     required: true,
@@ -41,6 +55,7 @@ export function OpenAccount() {
           open.mutate();
         }}
       >
+        {invited && <Field label="Invitation" className="mono" {...field('invitation')} />}
         <Field label="Account name" {...field('accountName')} />
         <Field label="Your name" autoComplete="name" {...field('name')} />
         <Field label="E-mail" type="email" autoComplete="username" {...field('email')} />
@@ -49,7 +64,9 @@ export function OpenAccount() {
           type="password"
           autoComplete="new-password"
           hint={
-            <p className="text-soft">At least 10 characters. A few words are easier to keep than signs.</p>
+            <p className="text-soft">
+              At least 10 characters, and not easily guessed. A few words are easier to keep than signs.
+            </p>
           }
           {...field('password')}
         />

@@ -4,13 +4,20 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.TestHarbor;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
 
 class AccessTest {
 
@@ -172,5 +179,139 @@ class AccessTest {
                 .contains("default-src 'none'", "script-src 'self';", "frame-ancestors 'none'", "base-uri 'none'")
                 .doesNotContain("unsafe-eval");
         assertThat(harbor.stranger().get("/api/openapi.json").status()).isEqualTo(401);
+    }
+
+    private static ApiClient script(String token) {
+        return TestHarbor.get().stranger().bearing(token);
+    }
+
+    private String token(ApiClient person, Map<String, Object> form) {
+        return person.post("/api/tokens", form).is(201).json().get("token").asString();
+    }
+
+    @Test
+    void aTokenGoesNoFurtherThanItsScopeAndItsEnd() {
+        ApiClient person = harbor.person();
+        String one = person.site("One");
+        String other = person.site("Other");
+        ApiClient reads = script(token(person, Map.of("name", "reads", "reach", "READ")));
+        reads.get("/api/sites/" + one + "/draft").is(200);
+        assertThat(reads.put("/api/sites/" + one + "/draft/text?path=a.html", Map.of("text", "x"))
+                        .is(403)
+                        .text())
+                .contains("may only read");
+        ApiClient ofOne = script(token(person, Map.of("name", "of one", "reach", "PUBLISH", "siteId", one)));
+        ofOne.put("/api/sites/" + one + "/draft/text?path=a.html", Map.of("text", "x"))
+                .is(200);
+        assertThat(ofOne.get("/api/sites").is(200).json()).hasSize(1);
+        ofOne.get("/api/sites/" + other).is(403);
+        ofOne.get("/api/domains").is(403);
+        for (ApiClient script : List.of(reads, ofOne)) {
+            script.post("/api/people", Map.of()).is(403);
+            script.post("/api/tokens", Map.of("name", "more")).is(403);
+            script.get("/api/tokens").is(403);
+        }
+        JsonNode listed = person.get("/api/tokens").is(200).json();
+        assertThat(listed.findValuesAsString("name")).containsExactlyInAnyOrder("reads", "of one");
+        assertThat(listed.get(0).get("lastUsedAt").isNull()).isFalse();
+        String ending = token(person, Map.of("name", "ends", "days", 1));
+        harbor.bean(JdbcClient.class)
+                .sql("update access_token set expires_at = expires_at - interval 2 day where name = 'ends'")
+                .update();
+        script(ending).get("/api/sites").is(401);
+        for (JsonNode each : listed) {
+            person.delete("/api/tokens/" + each.get("id").asString()).is(204);
+        }
+        reads.get("/api/sites").is(401);
+        assertThat(person.get("/api/credential-events").is(200).json().findValuesAsString("kind"))
+                .contains("TOKEN_ISSUED", "TOKEN_REVOKED", "ACCOUNT_OPENED");
+    }
+
+    @Test
+    void aChangedPasswordEndsOtherSessions() {
+        ApiClient person = harbor.person();
+        ApiClient phone = harbor.stranger();
+        phone.signIn(person.email(), ApiClient.PASSWORD).is(200);
+        assertThat(person.get("/api/sessions").is(200).json()).hasSize(2);
+        String next = "tall ships leave at noon";
+        person.put("/api/password", Map.of("present", "wrong wrong wrong", "password", next))
+                .is(400);
+        person.put("/api/password", Map.of("present", ApiClient.PASSWORD, "password", "password12"))
+                .is(400);
+        phone.get("/api/sites").is(200);
+        person.put("/api/password", Map.of("present", ApiClient.PASSWORD, "password", next))
+                .is(204);
+        person.get("/api/sites").is(200);
+        phone.get("/api/sites").is(401);
+        assertThat(harbor.stranger().signIn(person.email(), ApiClient.PASSWORD).status())
+                .isEqualTo(401);
+        phone.signIn(person.email(), next).is(200);
+        for (JsonNode session : person.get("/api/sessions").json()) {
+            if (!session.get("own").asBoolean()) {
+                person.delete("/api/sessions/" + session.get("id").asString()).is(204);
+            }
+        }
+        phone.get("/api/sites").is(401);
+    }
+
+    @Test
+    void whoIsRemovedIsOutAtOnce() {
+        ApiClient owner = harbor.person();
+        String email = "helper-" + owner.email();
+        String id = owner.post("/api/people", Map.of("name", "Helper", "email", email, "password", ApiClient.PASSWORD))
+                .is(201)
+                .json()
+                .get("id")
+                .asString();
+        ApiClient helper = harbor.stranger();
+        helper.signIn(email, ApiClient.PASSWORD).is(200);
+        ApiClient script = script(token(helper, Map.of("name", "helper's")));
+        script.get("/api/sites").is(200);
+        String site = helper.site("Helped");
+        owner.delete("/api/people/" + id).is(204);
+        helper.get("/api/sites").is(401);
+        script.get("/api/sites").is(401);
+        assertThat(harbor.stranger().signIn(email, ApiClient.PASSWORD).status()).isEqualTo(401);
+        assertThat(owner.get("/api/people").json()).hasSize(1);
+        assertThat(owner.get("/api/sites/" + site + "/activities").is(200).text())
+                .as("what they did keeps their name")
+                .contains("Helper");
+        owner.post("/api/people", Map.of("name", "Again", "email", email, "password", ApiClient.PASSWORD))
+                .is(201);
+        String self = owner.get("/api/session").json().get("personId").asString();
+        owner.delete("/api/people/" + self).is(409);
+    }
+
+    /** Whoever guesses elsewhere does not lock out the person at their own browser. */
+    @Test
+    void aKnownDeviceIsNotLockedOut() {
+        ApiClient person = harbor.person();
+        ApiClient browser = harbor.stranger();
+        browser.signIn(person.email(), ApiClient.PASSWORD).is(200);
+        browser.delete("/api/session").is(204);
+        ApiClient guesser = harbor.stranger();
+        for (int i = 0; i < 8; i++) {
+            guesser.signIn(person.email(), "guess " + i);
+        }
+        assertThat(guesser.signIn(person.email(), ApiClient.PASSWORD).status()).isEqualTo(429);
+        browser.signIn(person.email(), ApiClient.PASSWORD).is(200);
+    }
+
+    /** Many tries at once get no further than many in a row. */
+    @Test
+    void guessingAtOnceIsSlowedDownToo() throws Exception {
+        ApiClient person = harbor.person();
+        ExecutorService threads = Executors.newFixedThreadPool(12);
+        List<Callable<Integer>> tries = new ArrayList<>();
+        for (int i = 0; i < 24; i++) {
+            String guess = "guess " + i;
+            tries.add(() -> harbor.stranger().signIn(person.email(), guess).status());
+        }
+        int looked = 0;
+        for (Future<Integer> each : threads.invokeAll(tries)) {
+            looked += each.get() == 401 ? 1 : 0;
+        }
+        threads.shutdown();
+        assertThat(looked).isLessThanOrEqualTo(6);
     }
 }

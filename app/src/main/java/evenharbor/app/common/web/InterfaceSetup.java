@@ -11,11 +11,13 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 @Configuration
 class InterfaceSetup implements WebMvcConfigurer {
 
+    private static final String PLACE = "/{place:(?!api$|assets$)[^.]+}";
+
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
-        for (String path : new String[] {
-            "/", "/sign-in", "/open-account", "/new", "/domains/**", "/hosts/**", "/practice", "/sites/**"
-        }) {
+        // Any place that is not the API's or a file's, also one that there is not: the interface says so in its own
+        // words.
+        for (String path : new String[] {"/", PLACE, PLACE + "/**"}) {
             registry.addViewController(path).setViewName("forward:/index.html");
         }
     }

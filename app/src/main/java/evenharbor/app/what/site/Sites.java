@@ -41,7 +41,9 @@ public class Sites {
     /** All sites of the current person's account, the oldest first. */
     @Transactional(readOnly = true)
     public List<Site> mine() {
-        return ofAccount(Current.person().accountId());
+        return ofAccount(Current.person().accountId()).stream()
+                .filter(site -> Current.mayTouch(site.id()))
+                .toList();
     }
 
     /** All sites of any account, the oldest first. */
@@ -151,6 +153,7 @@ public class Sites {
     private SiteEntity entity(String id) {
         return repository
                 .findByIdAndAccountIdAndDeletedAtIsNull(id, Current.person().accountId())
+                .filter(site -> Current.mayTouch(site.id))
                 .orElseThrow(() -> Problem.notFound("This site"));
     }
 }

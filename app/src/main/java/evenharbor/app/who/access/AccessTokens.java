@@ -1,49 +1,151 @@
 package evenharbor.app.who.access;
 
 import com.google.common.hash.Hashing;
+import evenharbor.app.common.problem.Problem;
+import evenharbor.core.who.access.TokenScope;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
-/** Bearer tokens for scripts (RFC 6750). Only their hashes are kept. */
+/** Bearer tokens for scripts (RFC 6750), each with a name, a scope and an end. Only their hashes are kept. */
 @Component
 public class AccessTokens {
 
+    /** A use is noted this seldom: it says whether a token is in use, not each time. */
+    private static final Duration NOTED_EVERY = Duration.ofMinutes(1);
+
     private final JdbcClient db;
     private final People people;
+    private final CredentialEvents events;
     private final Clock clock;
 
-    AccessTokens(JdbcClient db, People people, Clock clock) {
+    AccessTokens(JdbcClient db, People people, CredentialEvents events, Clock clock) {
         this.db = db;
         this.people = people;
+        this.events = events;
         this.clock = clock;
     }
 
+    /**
+     * A token, without its secret.
+     *
+     * @param id names it in the list
+     * @param person whose it is
+     * @param name what it is for
+     * @param scope what it may do
+     * @param createdAt since when it is there
+     * @param expiresAt when it ends; empty for no end
+     * @param lastUsedAt when it was last used, to the minute; empty for never
+     */
+    public record Listed(
+            String id,
+            String person,
+            String name,
+            TokenScope scope,
+            Instant createdAt,
+            Optional<Instant> expiresAt,
+            Optional<Instant> lastUsedAt) {}
+
+    /** Who a token speaks for, and what it may do. */
+    record Bearer(Person person, TokenScope scope) {}
+
     /** A new token for a person; shown once. */
-    public String issue(Person person, String name) {
+    @Transactional
+    public String issue(Person person, String name, TokenScope scope, Optional<Instant> expiresAt) {
         String token = "eh-" + Ids.secret();
-        db.sql("insert into access_token (hash, person_id, name, created_at) values (?, ?, ?, ?)")
+        db.sql("insert into access_token (hash, id, person_id, name, scope, site_id, expires_at, created_at)"
+                        + " values (?, ?, ?, ?, ?, ?, ?, ?)")
                 .params(
                         hash(token),
+                        Ids.id(),
                         person.id(),
                         name,
-                        clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime())
+                        scope.reach().name(),
+                        scope.site().orElse(null),
+                        expiresAt.map(AccessTokens::utc).orElse(null),
+                        utc(clock.instant()))
                 .update();
+        events.note(person, person, CredentialEvents.Kind.TOKEN_ISSUED, name);
         return token;
     }
 
-    Optional<Person> personOf(String token) {
-        return db.sql("select person_id from access_token where hash = ?")
-                .param(hash(token))
-                .query(String.class)
-                .optional()
-                .flatMap(people::find);
+    /** The tokens of an account's people, the newest first. */
+    @Transactional(readOnly = true)
+    public List<Listed> of(String accountId) {
+        return db.sql("select t.*, p.name as person_name from access_token t join person p on p.id = t.person_id"
+                        + " where p.account_id = ? order by t.created_at desc, t.id")
+                .param(accountId)
+                .query((row, n) -> new Listed(
+                        row.getString("id"),
+                        row.getString("person_name"),
+                        row.getString("name"),
+                        new TokenScope(
+                                TokenScope.Reach.valueOf(row.getString("scope")),
+                                Optional.ofNullable(row.getString("site_id"))),
+                        instant(row.getObject("created_at", LocalDateTime.class)),
+                        Optional.ofNullable(row.getObject("expires_at", LocalDateTime.class))
+                                .map(AccessTokens::instant),
+                        Optional.ofNullable(row.getObject("last_used_at", LocalDateTime.class))
+                                .map(AccessTokens::instant)))
+                .list();
+    }
+
+    /** Revokes a token of the person's account: from now on it opens nothing. */
+    @Transactional
+    public void revoke(Person by, String id) {
+        Listed token = of(by.accountId()).stream()
+                .filter(each -> each.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("This token"));
+        db.sql("delete from access_token where id = ?").param(id).update();
+        events.note(by, by, CredentialEvents.Kind.TOKEN_REVOKED, token.name());
+    }
+
+    /** Revokes all tokens of someone who is removed. */
+    void revokeAll(String personId) {
+        db.sql("delete from access_token where person_id = ?").param(personId).update();
+    }
+
+    /** Who a token speaks for; empty for one that is not known, or has ended. */
+    Optional<Bearer> bearer(String token) {
+        Instant now = clock.instant();
+        String hash = hash(token);
+        record Found(String person, TokenScope scope, LocalDateTime lastUsed) {}
+        Optional<Found> found = db.sql("select person_id, scope, site_id, last_used_at from access_token"
+                        + " where hash = ? and (expires_at is null or expires_at > ?)")
+                .params(hash, utc(now))
+                .query((row, n) -> new Found(
+                        row.getString("person_id"),
+                        new TokenScope(
+                                TokenScope.Reach.valueOf(row.getString("scope")),
+                                Optional.ofNullable(row.getString("site_id"))),
+                        row.getObject("last_used_at", LocalDateTime.class)))
+                .optional();
+        found.filter(each -> each.lastUsed() == null
+                        || instant(each.lastUsed()).plus(NOTED_EVERY).isBefore(now))
+                .ifPresent(each -> db.sql("update access_token set last_used_at = ? where hash = ?")
+                        .params(utc(now), hash)
+                        .update());
+        return found.flatMap(each -> people.find(each.person()).map(person -> new Bearer(person, each.scope())));
     }
 
     private static String hash(String token) {
         return Hashing.sha256().hashString(token, StandardCharsets.UTF_8).toString();
+    }
+
+    private static LocalDateTime utc(Instant instant) {
+        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
+    }
+
+    private static Instant instant(LocalDateTime utc) {
+        return utc.toInstant(ZoneOffset.UTC);
     }
 }

@@ -1,10 +1,14 @@
 package evenharbor.app.who.access;
 
+import evenharbor.core.who.access.TokenScope;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
@@ -28,6 +32,15 @@ public class BearerFilter extends OncePerRequestFilter {
         return field != null && field.startsWith(SCHEME);
     }
 
+    private static void refuse(HttpServletResponse response, TokenScope.Refusal refusal) throws IOException {
+        response.setStatus(HttpStatus.FORBIDDEN.value());
+        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+        response.setCharacterEncoding("UTF-8");
+        response.getWriter()
+                .write("{\"type\":\"/problems/out-of-scope\",\"title\":\"This token may not do that\",\"status\":403,"
+                        + "\"detail\":\"" + refusal.sentence() + " Nothing was changed.\"}");
+    }
+
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
@@ -36,7 +49,15 @@ public class BearerFilter extends OncePerRequestFilter {
                     .substring(SCHEME.length())
                     .strip();
             SecurityContext context = SecurityContextHolder.createEmptyContext();
-            tokens.personOf(token).ifPresent(person -> context.setAuthentication(new SignedIn(person)));
+            Optional<AccessTokens.Bearer> bearer = tokens.bearer(token);
+            Optional<TokenScope.Refusal> refusal =
+                    bearer.flatMap(b -> b.scope().refusal(request.getMethod(), request.getRequestURI()));
+            if (refusal.isPresent()) {
+                refuse(response, refusal.get());
+                return;
+            }
+            bearer.ifPresent(b -> context.setAuthentication(
+                    new SignedIn(b.person(), b.scope().site().orElse(null))));
             SecurityContextHolder.setContext(context);
         }
         chain.doFilter(request, response);

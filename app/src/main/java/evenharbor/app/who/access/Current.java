@@ -19,6 +19,12 @@ public final class Current {
         throw new Problem(ProblemType.SIGN_IN_NEEDED, "You are signed out. Nothing was changed. Sign in to go on.");
     }
 
+    /** Whether the request may touch a site at all: a token may be for one alone. */
+    public static boolean mayTouch(String siteId) {
+        return !(SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn signedIn)
+                || signedIn.site().map(siteId::equals).orElse(true);
+    }
+
     /** Carries out work as a person, outside a request. */
     public static void as(Person person, Runnable work) {
         SecurityContextHolder.getContext().setAuthentication(new SignedIn(person));

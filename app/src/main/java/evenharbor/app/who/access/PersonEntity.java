@@ -17,6 +17,7 @@ class PersonEntity {
     String name;
     String passwordHash;
     Instant createdAt;
+    Instant removedAt;
 
     Person toPerson() {
         return new Person(id, accountId, name, email);

@@ -9,9 +9,11 @@ interface PersonRepository extends Repository<PersonEntity, String> {
 
     Optional<PersonEntity> findById(String id);
 
+    Optional<PersonEntity> findByIdAndRemovedAtIsNull(String id);
+
     Optional<PersonEntity> findByEmail(String email);
 
-    List<PersonEntity> findByAccountIdOrderByCreatedAt(String accountId);
+    List<PersonEntity> findByAccountIdAndRemovedAtIsNullOrderByCreatedAt(String accountId);
 
     List<PersonEntity> findByIdIn(Iterable<String> ids);
 }

@@ -51,13 +51,13 @@ public class SecuritySetup {
         return http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(BearerFilter::carriesToken))
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .addFilterBefore(bearer, AnonymousAuthenticationFilter.class)
-                .authorizeHttpRequests(
-                        requests -> requests.requestMatchers("/api/session", "/api/accounts", "/api/health")
-                                .permitAll()
-                                .requestMatchers("/api/**")
-                                .authenticated()
-                                .anyRequest()
-                                .permitAll())
+                .authorizeHttpRequests(requests -> requests.requestMatchers(
+                                "/api/session", "/api/accounts", "/api/sign-up", "/api/health")
+                        .permitAll()
+                        .requestMatchers("/api/**")
+                        .authenticated()
+                        .anyRequest()
+                        .permitAll())
                 .exceptionHandling(handling -> handling.authenticationEntryPoint((request, response, e) -> {
                             response.setStatus(HttpStatus.UNAUTHORIZED.value());
                             response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);

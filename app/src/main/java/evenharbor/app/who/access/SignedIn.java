@@ -1,6 +1,7 @@
 package evenharbor.app.who.access;
 
 import java.util.List;
+import java.util.Optional;
 import org.springframework.security.authentication.AbstractAuthenticationToken;
 
 /** The proof that a person has signed in. */
@@ -8,10 +9,22 @@ final class SignedIn extends AbstractAuthenticationToken {
 
     private final Person person;
 
+    /** The one site that a token is for; null for all. */
+    private final String site;
+
     SignedIn(Person person) {
+        this(person, null);
+    }
+
+    SignedIn(Person person, String site) {
         super(List.of());
         this.person = person;
+        this.site = site;
         setAuthenticated(true);
+    }
+
+    Optional<String> site() {
+        return Optional.ofNullable(site);
     }
 
     @Override

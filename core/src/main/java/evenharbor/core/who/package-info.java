@@ -1,0 +1,2 @@
+/** Who looks after sites, and what they may do. */
+package evenharbor.core.who;

@@ -1,0 +1,31 @@
+import { Mast } from '../common/ui/Mast';
+import { useSession } from '../common/api/queries';
+import { ChangePassword } from '../who/access/ChangePassword';
+import { CredentialRecord } from '../who/access/CredentialRecord';
+import { SessionList } from '../who/access/SessionList';
+import { TokenList } from '../who/access/TokenList';
+
+/** What belongs to the person who is signed in: password, sessions, tokens, and the record of them. */
+export function AccountPage() {
+  const session = useSession();
+  return (
+    <>
+      <Mast />
+      <main className="mx-auto max-w-[1500px] px-4 py-5">
+        <h1 className="mb-4 text-xl">
+          {session.data?.name} <span className="text-soft text-base">{session.data?.email}</span>
+        </h1>
+        <div className="grid gap-x-12 gap-y-8 lg:grid-cols-2">
+          <div className="flex flex-col gap-8">
+            <SessionList />
+            <ChangePassword />
+          </div>
+          <div className="flex flex-col gap-8">
+            <TokenList />
+            <CredentialRecord />
+          </div>
+        </div>
+      </main>
+    </>
+  );
+}

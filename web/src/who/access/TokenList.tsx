@@ -1,0 +1,159 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, dataOf, type Schemas } from '../../common/api/client';
+import { Problem } from '../../common/api/problem';
+import { queries, useSites } from '../../common/api/queries';
+import { Button } from '../../common/ui/Button';
+import { Choice } from '../../common/ui/Choice';
+import { Field } from '../../common/ui/Field';
+import { Notice, Trouble } from '../../common/ui/Notice';
+import { CopyButton, Time } from '../../common/ui/Words';
+
+type Token = Schemas['TokenView'];
+
+const ENDS: [string, string][] = [
+  ['30', 'after 30 days'],
+  ['90', 'after 90 days'],
+  ['365', 'after a year'],
+  ['', 'never'],
+];
+
+/** Tokens for scripts: what each may do, until when, and when it was used last. */
+export function TokenList() {
+  const tokens = useQuery({
+    queryKey: ['access', 'tokens'],
+    queryFn: () => dataOf(api.GET('/api/tokens')),
+  });
+  const revoke = useMutation({
+    mutationFn: (id: string) => dataOf(api.DELETE('/api/tokens/{id}', { params: { path: { id } } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['access'] }),
+  });
+  return (
+    <section aria-labelledby="tokens">
+      <h2 id="tokens" className="mb-1 text-lg">
+        Tokens
+      </h2>
+      <p className="text-soft mb-2">A script or build server signs in with a token in place of a password.</p>
+      <Trouble error={tokens.error ?? revoke.error} />
+      <ul className="border-water border-t">
+        {tokens.data?.map((token) => (
+          <li key={token.id} className="border-water flex items-center justify-between gap-3 border-b py-2">
+            <TokenWords token={token} />
+            <Button
+              busy={revoke.isPending}
+              onClick={() => {
+                revoke.mutate(token.id);
+              }}
+            >
+              Revoke
+            </Button>
+          </li>
+        ))}
+        {tokens.data?.length === 0 && <li className="text-soft py-2">No tokens yet.</li>}
+      </ul>
+      <NewToken />
+    </section>
+  );
+}
+
+function TokenWords({ token }: { token: Token }) {
+  const sites = useSites();
+  const site = sites.data?.find((lane) => lane.site.id === token.siteId)?.site.title;
+  return (
+    <span className="min-w-0">
+      <strong className="font-medium">{token.name}</strong>{' '}
+      <span className="text-soft">
+        {token.reach === 'READ' ? 'may read' : 'may publish'}{' '}
+        {token.siteId === null ? 'all sites' : (site ?? 'one site')}, of {token.person}
+        <br />
+        {token.lastUsedAt === null ? (
+          'never used'
+        ) : (
+          <>
+            last used <Time at={token.lastUsedAt} short />
+          </>
+        )}
+        {token.expiresAt !== null && (
+          <>
+            , ends <Time at={token.expiresAt} short />
+          </>
+        )}
+      </span>
+    </span>
+  );
+}
+
+function NewToken() {
+  const sites = useSites();
+  const [name, setName] = useState('');
+  const [reach, setReach] = useState<Token['reach']>('PUBLISH');
+  const [siteId, setSiteId] = useState('');
+  const [days, setDays] = useState('90');
+  const issue = useMutation({
+    mutationFn: () =>
+      dataOf(
+        api.POST('/api/tokens', {
+          body: { name, reach, siteId: siteId || null, days: days === '' ? null : Number(days) },
+        }),
+      ),
+    onSuccess: async () => {
+      setName('');
+      await queries.invalidateQueries({ queryKey: ['access'] });
+    },
+  });
+  const problem = issue.error instanceof Problem ? issue.error : undefined;
+  return (
+    <form
+      className="mt-3 max-w-sm"
+      onSubmit={(e) => {
+        e.preventDefault();
+        issue.mutate();
+      }}
+    >
+      {issue.data && (
+        <Notice kind="good">
+          <p>This is shown once. Keep it where the script finds it.</p>
+          <p className="flex items-center gap-1">
+            <span className="mono [overflow-wrap:anywhere]">{issue.data.token}</span>
+            <CopyButton text={issue.data.token} what="Token" />
+          </p>
+        </Notice>
+      )}
+      <Field
+        label="What the token is for"
+        required
+        maxLength={120}
+        value={name}
+        problem={problem?.field('name')}
+        onChange={(e) => {
+          setName(e.target.value);
+        }}
+      />
+      <Choice
+        label="It may"
+        value={reach}
+        options={[
+          ['PUBLISH', 'read, change and publish'],
+          ['READ', 'read only'],
+        ]}
+        onChange={(value) => {
+          setReach(value as Token['reach']);
+        }}
+      />
+      <Choice
+        label="Of"
+        value={siteId}
+        options={[
+          ['', 'all sites'],
+          ...(sites.data?.map((lane): [string, string] => [lane.site.id, lane.site.title]) ?? []),
+        ]}
+        onChange={setSiteId}
+      />
+      <Choice label="It ends" value={days} options={ENDS} onChange={setDays} />
+      {problem?.body.violations ? null : <Trouble error={issue.error} />}
+      <Button type="submit" busy={issue.isPending}>
+        Create token
+      </Button>
+    </form>
+  );
+}
