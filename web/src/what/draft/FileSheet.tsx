@@ -3,7 +3,7 @@ import { lazy, Suspense, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
-import { keys, refreshSite, usePreview } from '../../common/api/queries';
+import { keys, refreshSite, usePreview, queries } from '../../common/api/queries';
 import { send } from '../../common/api/send';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
@@ -213,8 +213,10 @@ function EditText({ siteId, path, revision }: { siteId: string; path: string; re
           body: { text: body },
         }),
       ),
-    onSuccess: async () => {
-      setEdited(undefined);
+    onSuccess: async (draft, body) => {
+      // What is saved is what is there now: else the editor would fall back to the text of before for a moment.
+      queries.setQueryData(keys.part(siteId, 'text', path), { path, text: body, revision: draft.revision });
+      setEdited((now) => (now === body ? undefined : now));
       await refreshSite(siteId);
       toast(`${path} is saved in the draft`);
     },

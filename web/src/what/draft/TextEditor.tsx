@@ -50,6 +50,8 @@ export function TextEditor({ path, text, onChange }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(undefined);
   const tell = useRef(onChange);
+  /** Whether the text is being put in from outside: that is no edit. */
+  const loading = useRef(false);
 
   useEffect(() => {
     tell.current = onChange;
@@ -69,7 +71,7 @@ export function TextEditor({ path, text, onChange }: Props) {
         LOOK,
         syntaxHighlighting(WRITING),
         EditorView.updateListener.of((update) => {
-          if (update.docChanged) tell.current(update.state.doc.toString());
+          if (update.docChanged && !loading.current) tell.current(update.state.doc.toString());
         }),
       ],
     });
@@ -84,7 +86,9 @@ export function TextEditor({ path, text, onChange }: Props) {
   useEffect(() => {
     const editor = view.current;
     if (editor && editor.state.doc.toString() !== text) {
+      loading.current = true;
       editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text } });
+      loading.current = false;
     }
   }, [text, path]);
 

@@ -75,7 +75,7 @@ public final class WelcomeMail {
             "(?iu)\\bs?ftps?\\b|file transfer|upload|web ?space|hochladen|d[eé]poser|subir|caricare|bestanden");
     private static final Pattern FOR_OTHER = Pattern.compile(
             "(?iu)mysql|mariadb|database|datenbank|base de donn[eé]es|base de datos|e-?mail|pop3|imap|smtp|webmail|panel|customer (?:area|login|centre|center)"
-                    + "|kunden(?:bereich|login|men[uü]|center)|espace client|[aá]rea de cliente|area clienti|klantenpaneel|backup|wordpress|cms|admin");
+                    + "|kunden(?:bereich|login|men[uü]|center)|espace client|[aá]rea de cliente|area clienti|klantenpaneel|backup|blog|content management|cms|dashboard|back[ -]?end|admin");
 
     /** What stands in the place of a password that is not told. */
     private static final Pattern NOT_TOLD = Pattern.compile(

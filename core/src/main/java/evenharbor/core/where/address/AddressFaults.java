@@ -32,6 +32,26 @@ final class AddressFaults {
         return InetAddresses.isInetAddress(name) || InetAddresses.isUriInetAddress(name);
     }
 
+    /** A sign-in with its password was pasted. */
+    static NameFault secret() {
+        return new NameFault(
+                NameFault.Kind.SECRET,
+                "There is a password in this. Do not paste it anywhere but where it belongs; type the name alone.",
+                Optional.empty());
+    }
+
+    /** A title rather than a name: words with spaces between them that end in a number behind a dot. */
+    static Optional<NameFault> ofTitle(String spaced, String name) {
+        boolean words = spaced.strip().matches(".*\\s.*");
+        String top = name.substring(name.lastIndexOf('.') + 1);
+        return words && name.indexOf('.') >= 0 && !top.isEmpty() && top.chars().allMatch(Character::isDigit)
+                ? NameFault.fault(
+                        NameFault.Kind.CHARACTERS,
+                        "A name has no spaces, and its last part is not a number.",
+                        Slug.of(spaced))
+                : Optional.empty();
+    }
+
     /** What makes it no host name at all, of the harbor or of others. */
     static Optional<NameFault> ofAny(String name) {
         if (isNumber(name)) {

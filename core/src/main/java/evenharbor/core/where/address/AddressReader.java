@@ -15,8 +15,15 @@ public final class AddressReader {
     public static final int DEEPEST = 4;
 
     private static final int LONGEST_READ = 2_000;
+    private static final Pattern UNSEEN_AROUND =
+            Pattern.compile("^[\\s\\p{Cf}\\p{Zs}\\p{Cc}]+|[\\s\\p{Cf}\\p{Zs}\\p{Cc}]+$|[\\p{Cf}\\p{Cc}&&[^\\s]]+");
     private static final Pattern UNSEEN = Pattern.compile("[\\s\\p{Cf}\\p{Zs}\\p{Cc}]+");
     private static final Pattern SCHEME = Pattern.compile("^[A-Za-z][A-Za-z0-9+.-]*:/{0,2}(?=\\D|\\d+\\.)");
+
+    /** A user and a password before the name (RFC 3986 section 3.2.1, which warns of it). */
+    private static final Pattern SIGN_IN =
+            Pattern.compile("^(?!mailto:)(?:[a-z][a-z0-9+.-]*:)?(?://)?[^/@:?#]+:[^/@?#]+@", Pattern.CASE_INSENSITIVE);
+
     private static final Pattern PORT = Pattern.compile(":\\d+$");
     private static final Pattern DOTS = Pattern.compile("[。．｡]");
     private static final Pattern PAGE = Pattern.compile("[^/]+\\.(html?|xhtml|php)$", Pattern.CASE_INSENSITIVE);
@@ -42,11 +49,16 @@ public final class AddressReader {
     public AddressReading read(String typed) {
         String text = typed.length() > LONGEST_READ ? typed.substring(0, LONGEST_READ) : typed;
         List<Cleaning> cleanings = new ArrayList<>();
-        text = step(text, UNSEEN.matcher(text).replaceAll(""), Cleaning.SPACES, cleanings);
-        boolean url = SCHEME.matcher(text).find();
-        text = step(text, SCHEME.matcher(text).replaceFirst(""), Cleaning.SCHEME, cleanings);
+        text = step(text, UNSEEN_AROUND.matcher(text).replaceAll(""), Cleaning.SPACES, cleanings);
+        if (SIGN_IN.matcher(text).find()) {
+            return faulty(typed, cleanings, AddressFaults.secret());
+        }
+        // A reference without its scheme (RFC 3986 section 4.2) is a URL, too.
+        boolean url = SCHEME.matcher(text).find() || text.startsWith("//");
+        text = step(text, SCHEME.matcher(text).replaceFirst("").replaceFirst("^//", ""), Cleaning.SCHEME, cleanings);
         int end = endOfHost(text);
-        String name = text.substring(0, end);
+        String spaced = text.substring(0, end);
+        String name = step(spaced, UNSEEN.matcher(spaced).replaceAll(""), Cleaning.SPACES, cleanings);
         int at = name.lastIndexOf('@');
         if (at >= 0 && !url) {
             return faulty(typed, cleanings, AddressFaults.eMail(name.substring(at + 1)));
@@ -64,12 +76,13 @@ public final class AddressReader {
         if (name.endsWith("." + harbor)) {
             cleanings.add(Cleaning.HARBOR_ENDING);
         }
-        return judged(typed, name, path, cleanings);
+        return judged(typed, spaced, name, path, cleanings);
     }
 
-    private AddressReading judged(String typed, String name, String path, List<Cleaning> cleanings) {
+    private AddressReading judged(String typed, String spaced, String name, String path, List<Cleaning> cleanings) {
         boolean ofHarbor = name.indexOf('.') < 0 || name.endsWith("." + harbor);
-        Optional<NameFault> fault = AddressFaults.ofAny(name)
+        Optional<NameFault> fault = AddressFaults.ofTitle(spaced, name)
+                .or(() -> AddressFaults.ofAny(name))
                 .or(() -> ofHarbor ? AddressFaults.ofHarborLabel(label(name)) : faults.ofHostName(name))
                 .or(() -> AddressFaults.ofPath(path));
         if (fault.isPresent()) {

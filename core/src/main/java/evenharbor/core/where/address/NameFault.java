@@ -18,6 +18,8 @@ public record NameFault(Kind kind, String sentence, Optional<String> mended) {
     public enum Kind {
         EMPTY,
         E_MAIL,
+        /** A password stands in it. */
+        SECRET,
         IP_ADDRESS,
         WILDCARD,
         TOO_LONG,
