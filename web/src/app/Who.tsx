@@ -152,7 +152,7 @@ function AddPerson() {
     >
       <h2 className="mb-1 text-lg">Add a person</h2>
       <p className="mb-3 max-w-prose">
-        They will see and change all sites of this account. Give them the first password yourself.
+        They will see and change all sites of this account. Give them the temporary password yourself.
       </p>
       <Field label="Name" {...field('name')} />
       <Field label="E-mail" type="email" autoComplete="off" {...field('email')} />

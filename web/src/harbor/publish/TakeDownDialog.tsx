@@ -110,8 +110,8 @@ export function WhatBecomes({
             <span className="mono font-semibold [overflow-wrap:anywhere]">{a.shown}</span>
             <br />
             <span className={after.kind === 'MISSING' ? 'text-soft' : ''}>
-              Visitors {after.kind !== 'MISSING' && after.words === a.now.words && 'still '}
-              {after.words}.
+              {after.words}
+              {after.kind !== 'MISSING' && after.words === a.now.words && ', as now'}.
             </span>
           </li>
         );

@@ -37,7 +37,7 @@ export function DomainsPage() {
                 <DomainSheet key={chosen.id} domain={chosen} />
               ) : (
                 <>
-                  <h2 className="mb-1 text-lg">Find a name, or bring one</h2>
+                  <h2 className="mb-1 text-lg">Find a name, or connect one</h2>
                   <DomainSearch />
                 </>
               )
@@ -60,7 +60,7 @@ function Ledger({ domains, chosen }: { domains: Domain[]; chosen: string | undef
     return (
       <Empty title="Your domains go here">
         <p>
-          A domain is a name of your own, such as papermoon.art. Search for one that is free, or bring one
+          A domain is a name of your own, such as papermoon.art. Search for one that is free, or connect one
           that you registered elsewhere.
         </p>
       </Empty>
@@ -76,7 +76,7 @@ function Ledger({ domains, chosen }: { domains: Domain[]; chosen: string | undef
             </span>
           ))}
         </p>
-        <Link to="/domains">Find or bring one</Link>
+        <Link to="/domains">Find or connect one</Link>
       </div>
       {domains.length > 8 && (
         <input

@@ -77,13 +77,13 @@ class TakeDownTest {
                 .forEach(a -> after.put(
                         a.get("role").asString(), a.get("after").get("words").asString()));
         String shown = name + ".harbor.localhost";
-        assertThat(after.get("MAIN")).isEqualTo("get a missing page (404)");
-        assertThat(after.get("ALIAS")).isEqualTo("get a missing page (404)");
+        assertThat(after.get("MAIN")).isEqualTo("Visitors get a missing page (404)");
+        assertThat(after.get("ALIAS")).isEqualTo("Visitors get a missing page (404)");
         assertThat(after.get("FORWARDING"))
-                .startsWith("are sent on to " + shown)
+                .startsWith("Visitors are sent on to " + shown)
                 .endsWith("and get a missing page (404) there");
-        assertThat(after.get("TRIAL")).isEqualTo("who know it get the trial");
-        assertThat(after.get("POINTER")).isEqualTo("are sent on to example.org/card");
+        assertThat(after.get("TRIAL")).isEqualTo("Whoever knows it gets the trial");
+        assertThat(after.get("POINTER")).isEqualTo("Visitors are sent on to example.org/card");
 
         person.post(at() + "/takedown", Map.of("everywhere", false)).is(200);
         promisedIsWhatComes("now");

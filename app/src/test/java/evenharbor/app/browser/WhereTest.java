@@ -175,7 +175,7 @@ class WhereTest {
         browser.fill("Value there; empty takes the record out", proof);
         browser.press("Save the record there");
         browser.open("/domains");
-        browser.control("Find or bring one");
+        browser.control("Find or connect one");
         browser.until(
                         "the domain",
                         d -> d.findElements(By.partialLinkText("nightjar")).stream()

@@ -83,9 +83,9 @@ public class TakeDown {
             outcomes.add(new AddressOutcome(
                     address.shown(),
                     address.role(),
-                    Glance.at(now, address.hostName(), address.path(), second),
-                    Glance.at(after, address.hostName(), address.path(), second),
-                    Glance.at(everywhere, address.hostName(), address.path(), second)));
+                    Glance.at(now, now, address.hostName(), address.path(), second),
+                    Glance.at(now, after, address.hostName(), address.path(), second),
+                    Glance.at(now, everywhere, address.hostName(), address.path(), second)));
         }
         return new TakeDownOutcome(outcomes, destinations.copies(siteId));
     }

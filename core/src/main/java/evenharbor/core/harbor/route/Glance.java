@@ -7,7 +7,7 @@ import java.util.Locale;
  * What a visitor gets at an address, told from the very routes that answer there.
  *
  * @param kind what comes
- * @param words the same in words, to stand behind "visitors …"
+ * @param words the same in words: a sentence without its stop
  */
 public record Glance(Kind kind, String words) {
 
@@ -23,12 +23,18 @@ public record Glance(Kind kind, String words) {
         MISSING
     }
 
-    /** What a visitor gets at a host name and path; a forward within these routes is followed once. */
-    public static Glance at(Routes routes, String host, String path, long second) {
+    /**
+     * What a visitor gets at a host name and path; a forward within these routes is followed once.
+     *
+     * @param before the routes in force: a name that they know and the others do not is one of this harbor that answers
+     *     no more
+     */
+    public static Glance at(Routes before, Routes routes, String host, String path, long second) {
         Decision decision = routes.decide(new VisitorRequest(host, path, "", second));
         if (decision instanceof Decision.Forward forward) {
             return new Glance(
-                    Kind.FORWARDS, "are sent on to " + shown(forward.location()) + then(routes, forward, second));
+                    Kind.FORWARDS,
+                    "Visitors are sent on to " + shown(forward.location()) + then(before, routes, forward, second));
         }
         return here(decision);
     }
@@ -36,25 +42,27 @@ public record Glance(Kind kind, String words) {
     private static Glance here(Decision decision) {
         if (decision instanceof Decision.Serve serve) {
             return serve.site().options().preview()
-                    ? new Glance(Kind.TRIAL, "who know it get the trial")
-                    : new Glance(Kind.SITE, "get the site");
+                    ? new Glance(Kind.TRIAL, "Whoever knows it gets the trial")
+                    : new Glance(Kind.SITE, "Visitors get the site");
         }
         if (decision instanceof Decision.Missing missing
                 && missing.site().options().preview()) {
-            return new Glance(Kind.TRIAL, "who know it get the trial");
+            return new Glance(Kind.TRIAL, "Whoever knows it gets the trial");
         }
-        return new Glance(Kind.MISSING, "get a missing page (404)");
+        return new Glance(Kind.MISSING, "Visitors get a missing page (404)");
     }
 
     /** What they meet where they are sent on to, as far as these routes know it. */
-    private static String then(Routes routes, Decision.Forward forward, long second) {
+    private static String then(Routes before, Routes routes, Decision.Forward forward, long second) {
         URI target = URI.create(forward.location());
-        if (target.getHost() == null || !routes.answers(target.getHost().toLowerCase(Locale.ROOT))) {
-            return target.getHost() != null && forward.keepsQuery() ? ", and get a missing page (404) there" : "";
+        String host = target.getHost() == null ? "" : target.getHost().toLowerCase(Locale.ROOT);
+        if (!before.answers(host) && !routes.answers(host)) {
+            return "";
         }
         String path = target.getPath() == null || target.getPath().isEmpty() ? "/" : target.getPath();
-        Decision next = routes.decide(new VisitorRequest(target.getHost().toLowerCase(Locale.ROOT), path, "", second));
-        return next instanceof Decision.Forward ? "" : ", and " + here(next).words() + " there";
+        Decision next = routes.decide(new VisitorRequest(host, path, "", second));
+        boolean missing = !(next instanceof Decision.Forward) && here(next).kind() == Kind.MISSING;
+        return missing ? ", and get a missing page (404) there" : "";
     }
 
     private static String shown(String location) {
