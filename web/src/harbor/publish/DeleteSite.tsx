@@ -1,9 +1,9 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf } from '../../common/api/client';
-import { keys, queries } from '../../common/api/queries';
+import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { DialogActions } from '../../common/ui/DialogActions';
@@ -12,6 +12,7 @@ import { counted } from '../../common/ui/Words';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';
 import { WhatBecomes } from './TakeDownDialog';
+import { useForeseen } from './useForeseen';
 
 /** Deletes a site, once everything of it is named. It can be brought back for 30 days. */
 export function DeleteSite({ site }: { site: SiteView }) {
@@ -19,12 +20,7 @@ export function DeleteSite({ site }: { site: SiteView }) {
   const [open, setOpen] = useState(false);
   const [hosts, setHosts] = useState(false);
   const path = { siteId: site.id };
-  const foreseen = useQuery({
-    queryKey: keys.part(site.id, 'takedown'),
-    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/takedown', { params: { path } })),
-    enabled: open,
-    staleTime: 0,
-  });
+  const foreseen = useForeseen(site.id, open);
   const remove = useMutation({
     mutationFn: () => dataOf(api.DELETE('/api/sites/{siteId}', { params: { path, query: { hosts } } })),
     onSuccess: async (done) => {

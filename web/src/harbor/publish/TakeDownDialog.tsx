@@ -1,14 +1,15 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { keys, refreshSite } from '../../common/api/queries';
+import { refreshSite } from '../../common/api/queries';
 import { Check } from '../../common/ui/Check';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Loading, Trouble } from '../../common/ui/Notice';
 import { counted } from '../../common/ui/Words';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';
+import { useForeseen } from './useForeseen';
 
 type Outcome = Schemas['TakeDownOutcome'];
 
@@ -22,12 +23,7 @@ interface Props {
 export function TakeDownDialog({ site, open, onOpenChange }: Props) {
   const [everywhere, setEverywhere] = useState(false);
   const path = { siteId: site.id };
-  const foreseen = useQuery({
-    queryKey: keys.part(site.id, 'takedown'),
-    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/takedown', { params: { path } })),
-    enabled: open,
-    staleTime: 0,
-  });
+  const foreseen = useForeseen(site.id, open);
   const down = useMutation({
     mutationFn: () =>
       dataOf(api.POST('/api/sites/{siteId}/takedown', { params: { path }, body: { everywhere } })),

@@ -46,7 +46,7 @@ export function SendPlan({ site, destination: d, busy, onAsk }: AtWork) {
       <div className="mb-2 flex flex-wrap items-baseline justify-between gap-2">
         <h3 id="plan">The plan</h3>
         <span className="text-soft text-[0.93rem]">
-          looked <Time at={d.lookedAt} />{' '}
+          checked <Time at={d.lookedAt} />{' '}
           <Button kind="quiet" busy={busy} onClick={look}>
             Check again
           </Button>

@@ -38,7 +38,7 @@ export function StateMark({ state }: { state: Step['state'] }) {
 
 /** The steps until visitors arrive: what was expected, what was seen, from where, and what to do. */
 export function LadderView({ steps }: { steps: Step[] }) {
-  if (steps.length === 0) return <p className="text-soft">We have not looked yet. It takes a moment.</p>;
+  if (steps.length === 0) return <p className="text-soft">Not checked yet. It takes a moment.</p>;
   return (
     <ol className="border-water border-t">
       {steps.map((step) => (

@@ -55,7 +55,7 @@ export function BrowserPromise({ site, https }: { site: SiteView; https: Certifi
               setAsking({ step: hsts.next ?? 'NONE', subdomains: hsts.subdomains });
             }}
           >
-            Extend to {WORDS[hsts.next]} …
+            Extend to {WORDS[hsts.next].replace(/^for /, '')} …
           </Button>
         )}
         {hsts.subdomainsHindrance === '' && !hsts.subdomains && hsts.step !== 'NONE' && (
