@@ -40,7 +40,7 @@ export class Problem extends Error {
 /** What to say when the server gave a status alone. */
 const withoutWords = (status: number) =>
   status >= 500
-    ? 'Something broke in the harbor, and it is not known whether this was done. Look at it before you try again.'
+    ? 'Something broke in the harbor, and it is not known whether this was done. Check before you try again.'
     : `The harbor refused this (${String(status)}). Nothing was changed.`;
 
 /** No answer came. For a request that changes something it is then not known whether it was carried out. */
@@ -50,7 +50,7 @@ export class NoAnswer extends Error {
       !navigator.onLine
         ? 'You are offline. What you typed is still here: try again when you are back.'
         : changing
-          ? 'The harbor did not answer, so it is not known whether this was done. Look at it before you try again.'
+          ? 'The harbor did not answer, so it is not known whether this was done. Check before you try again.'
           : 'The harbor does not answer. Check your connection, then try again.',
     );
   }

@@ -1,11 +1,17 @@
 package evenharbor.app.who.access;
 
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.Optional;
 import java.util.function.Supplier;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -59,9 +65,22 @@ public class RepeatKeys {
         db.sql("update repeat_key set result = ? where person_id = ? and repeat_key = ? and kind = ?")
                 .params(made, person, short80, kind)
                 .update();
-        db.sql("delete from repeat_key where at < ?")
-                .param(now.minus(KEPT).atOffset(ZoneOffset.UTC).toLocalDateTime())
-                .update();
         return made;
+    }
+
+    /** Forgets old keys, by itself: within a keyed request that would lock rows of others. */
+    void tidy() {
+        db.sql("delete from repeat_key where at < ?")
+                .param(clock.instant().minus(KEPT).atOffset(ZoneOffset.UTC).toLocalDateTime())
+                .update();
+    }
+
+    @Configuration
+    static class Tidying {
+        @Bean
+        RecurringTask<Void> repeatKeysTidied(ObjectProvider<RepeatKeys> keys) {
+            return Tasks.recurring("repeat-keys", FixedDelay.ofHours(1))
+                    .execute((task, context) -> keys.getObject().tidy());
+        }
     }
 }
