@@ -27,7 +27,8 @@ class KilledProcessTest {
     private final Random random = new Random(20_261_124);
 
     @Test
-    @Timeout(900)
+    // Beside the browser tests on a slow machine each of its many starts takes half a minute.
+    @Timeout(1500)
     void afterEachKillTheSiteIsWhollyOldOrWhollyNewAndTheNextTrySucceeds() {
         ChildHarbor harbor = TestHarbor.get().child("killed");
         harbor.start();

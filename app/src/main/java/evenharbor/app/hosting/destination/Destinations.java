@@ -135,14 +135,12 @@ class Destinations implements HostInUse {
             boolean anothers = sites.find(other.siteId)
                     .filter(site -> !site.accountId().equals(host.accountId()))
                     .isPresent();
-            if (anothers
-                    && (HostFolder.within(other.folderKey, destination.folderKey)
-                            || HostFolder.within(destination.folderKey, other.folderKey))) {
+            boolean nested = HostFolder.within(other.folderKey, destination.folderKey)
+                    || HostFolder.within(destination.folderKey, other.folderKey);
+            if (anothers && nested && !other.folderKey.equals(destination.folderKey)) {
                 throw Problem.field(
                         "folder",
-                        "Another site's folder is in the way of this one. Choose another, such as “"
-                                + HostFolder.free(
-                                        "", there.stream().map(d -> d.folder).toList()) + "”.");
+                        "Another site's folder lies within this one, or around it. Choose one that lies beside it.");
             }
             if (!other.id.equals(destination.id) && other.folderKey.equals(destination.folderKey)) {
                 String who = sites.find(other.siteId)
