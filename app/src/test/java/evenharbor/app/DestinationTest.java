@@ -346,15 +346,25 @@ class DestinationTest {
                         .text())
                 .contains("Another site is published to this folder already.")
                 .doesNotContain("Quay");
-        // What they put below is nobody else's to see or to remove.
+        // Nor within it, nor around it: each would have the other's files among its own.
+        for (String nested : List.of(name + "/guests", "")) {
+            assertThat(other.post(
+                                    "/api/sites/" + theirSite + "/destinations",
+                                    Map.of("hostId", theirHost, "at", at(nested, "")))
+                            .is(400)
+                            .text())
+                    .contains("Choose one that lies beside it.");
+        }
         other.claim(theirSite, name + "b").is(201);
         other.putText(theirSite, "index.html", page("guests")).is(200);
-        String below = HostApi.destination(other, theirSite, theirHost, at(name + "/guests", ""));
-        done(other, below, work("PUBLISH"));
+        String beside = HostApi.destination(other, theirSite, theirHost, at(name + "-guests", ""));
+        done(other, beside, work("PUBLISH"));
         assertThat(look().get("foreignCount").asInt()).isZero();
         done(person, destination, work("PUBLISH"));
         done(person, destination, work("TAKE_DOWN"));
-        assertThat(folder.resolve("guests/index.html")).content().contains("guests");
+        assertThat(folder.resolveSibling(name + "-guests").resolve("index.html"))
+                .content()
+                .contains("guests");
     }
 
     @Test
