@@ -237,8 +237,8 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
     }
 
     /**
-     * Follows what changed. A site or certificate that cannot be followed keeps its last good routes, is told, and is
-     * tried again; it holds up no other one.
+     * Follows what changed. A site or certificate that cannot be followed keeps its last good state, is told, and holds up
+     * no other one. A site is tried again by itself, a certificate when it changes next.
      */
     private void follow() {
         try {
