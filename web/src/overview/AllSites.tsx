@@ -11,7 +11,7 @@ import { DeletedSites } from './DeletedSites';
 function DomainNotices() {
   const domains = useDomains();
   return domains.data
-    ?.filter((d) => d.trouble !== '' || d.endsSoon)
+    ?.filter((d) => d.trouble !== '' || d.endsAt !== null)
     .map((d) => (
       <Notice key={d.id} kind="attention">
         <Link to={`/domains/${d.id}`}>{d.unicode}</Link>{' '}

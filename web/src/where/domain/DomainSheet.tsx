@@ -1,7 +1,9 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
+import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys, queries, useSites } from '../../common/api/queries';
 import { AllNames } from '../certificate/AllNames';
+import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Notice, Trouble } from '../../common/ui/Notice';
 import { HostName, Time } from '../../common/ui/Words';
@@ -44,11 +46,17 @@ export function DomainSheet({ domain }: { domain: Domain }) {
       {domain.state === 'REGISTERING' && (
         <Notice>The registry has been asked and has not answered. We ask again by ourselves.</Notice>
       )}
-      {!domain.proven && domain.source === 'BROUGHT' && <Proof domain={domain} />}
+      {domain.state === 'GIVEN_UP' && (
+        <Notice>The registry has not confirmed the deletion yet. We ask it again until it has.</Notice>
+      )}
+      {domain.source === 'BROUGHT' && (!domain.proven || domain.endsAt !== null) && <Proof domain={domain} />}
+      {(domain.state === 'RENEWAL_DUE' || domain.state === 'ENDED') && <RenewNow domain={domain} />}
       <dl className="mb-3 grid grid-cols-[9rem_1fr] items-baseline gap-y-1.5">
         {domain.source === 'REGISTERED' && domain.expiresAt !== null && (
           <>
-            <dt className="text-soft">{domain.autoRenew ? 'Paid until' : 'Ends'}</dt>
+            <dt className="text-soft">
+              {domain.state === 'ENDED' ? 'Ended' : domain.autoRenew ? 'Paid until' : 'Ends'}
+            </dt>
             <dd>
               <Time at={domain.expiresAt} />
             </dd>
@@ -106,6 +114,39 @@ export function DomainSheet({ domain }: { domain: Domain }) {
       {domain.hosted && domain.proven && <ZoneEditor domain={domain} />}
       <EndDomain domain={domain} />
     </>
+  );
+}
+
+/** Renews a domain at once: before its end, or after it while the registry still keeps the name. */
+function RenewNow({ domain }: { domain: Domain }) {
+  const renew = useMutation({
+    mutationFn: () => dataOf(api.POST('/api/domains/{id}/renewal', { params: { path: { id: domain.id } } })),
+    onSettled: () => queries.invalidateQueries({ queryKey: keys.domains }),
+    onSuccess: () => {
+      toast(`${domain.unicode} is renewed`);
+    },
+  });
+  return (
+    <Notice kind={domain.autoRenew && domain.state !== 'ENDED' ? 'fact' : 'attention'}>
+      <p>
+        {domain.state === 'ENDED'
+          ? 'The registration has ended. For some weeks the registry keeps the name for you; after that anyone can register it.'
+          : domain.autoRenew
+            ? 'It is renewed by itself in these days.'
+            : 'It ends soon, and does not renew itself.'}
+      </p>
+      <p className="mt-2">
+        <Button
+          busy={renew.isPending}
+          onClick={() => {
+            renew.mutate();
+          }}
+        >
+          Renew for a year ({money(domain.price.yearly, domain.price.currency)})
+        </Button>
+      </p>
+      <Trouble error={renew.error} />
+    </Notice>
   );
 }
 

@@ -150,7 +150,7 @@ function Standing({ domain }: { domain: Domain }) {
         {words(domain)}
         {domain.expiresAt !== null && (
           <>
-            {domain.autoRenew ? ', renews itself by ' : ', ends '}
+            {domain.state === 'ENDED' ? ' ' : domain.autoRenew ? ', renews itself by ' : ', ends '}
             <Time at={domain.expiresAt} />
           </>
         )}
@@ -172,13 +172,25 @@ function Standing({ domain }: { domain: Domain }) {
 
 function words(domain: Domain) {
   switch (domain.state) {
+    case 'SEARCHED':
+      return 'not registered';
     case 'REGISTERING':
       return 'being registered';
-    case 'CLAIMED':
-      return 'registered elsewhere, not verified';
+    case 'HELD':
+      return 'registered here';
+    case 'RENEWAL_DUE':
+      return domain.autoRenew ? 'registered here, renewal due' : 'registered here, ends soon';
     case 'ENDED':
       return 'ended';
-    case 'HELD':
-      return domain.source === 'REGISTERED' ? 'registered here' : 'registered elsewhere, verified';
+    case 'GIVEN_UP':
+      return 'being deleted';
+    case 'BROUGHT':
+      return 'registered elsewhere, not verified';
+    case 'VERIFIED':
+      return 'registered elsewhere, verified';
+    case 'VERIFICATION_DUE':
+      return 'registered elsewhere, record missing';
+    case 'LOST':
+      return 'registered elsewhere, no longer verified';
   }
 }

@@ -18,14 +18,20 @@ export function EndDomain({ domain }: { domain: Schemas['DomainView'] }) {
   const registered = domain.source === 'REGISTERED' && domain.state !== 'ENDED';
   const go = useMutation({
     mutationFn: () => dataOf(api.DELETE('/api/domains/{id}', { params: { path: { id: domain.id } } })),
-    onSuccess: async () => {
-      await navigate('/domains');
+    onSuccess: async ({ done }) => {
+      if (done) await navigate('/domains');
+      else setAsking(false);
       await queries.invalidateQueries();
       toast(
-        registered ? `The registration of ${domain.unicode} is deleted` : `${domain.unicode} is disconnected`,
+        !done
+          ? `The registry does not answer. ${domain.unicode} is deleted as soon as it does`
+          : registered
+            ? `The registration of ${domain.unicode} is deleted`
+            : `${domain.unicode} is disconnected`,
       );
     },
   });
+  if (domain.state === 'GIVEN_UP' || domain.state === 'REGISTERING') return null;
   return (
     <p className="mt-6">
       <Button
@@ -68,7 +74,7 @@ export function EndDomain({ domain }: { domain: Schemas['DomainView'] }) {
           onDo={() => {
             go.mutate();
           }}
-          leave="Keep it"
+          leave="Cancel"
           onLeave={() => {
             setAsking(false);
           }}

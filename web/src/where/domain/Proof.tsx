@@ -5,6 +5,7 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys, queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Notice, Trouble } from '../../common/ui/Notice';
+import { Time } from '../../common/ui/Words';
 
 /** The record that proves a brought domain, and a look for it. */
 export function Proof({ domain }: { domain: Schemas['DomainView'] }) {
@@ -12,14 +13,26 @@ export function Proof({ domain }: { domain: Schemas['DomainView'] }) {
     mutationFn: () => dataOf(api.POST('/api/domains/{id}/proof', { params: { path: { id: domain.id } } })),
     onSuccess: async (look) => {
       await queries.invalidateQueries({ queryKey: keys.domains });
-      if (look.proven) toast(`${domain.unicode} is proven`);
+      if (look.proven) toast(`${domain.unicode} is verified`);
     },
   });
   return (
     <Notice kind="attention">
-      <p className="font-medium">Prove that {domain.unicode} is yours</p>
+      <p className="font-medium">
+        {domain.endsAt === null
+          ? `Verify that ${domain.unicode} is yours`
+          : `The record that shows that ${domain.unicode} is yours is missing`}
+      </p>
       <p>
-        Add this record where the domain is managed. Nobody else can know it. We look for it by ourselves.
+        {domain.endsAt === null ? (
+          'Add this record where the domain is managed, and leave it there.'
+        ) : (
+          <>
+            Its addresses are served until <Time at={domain.endsAt} />. Add the record again where the domain
+            is managed, and leave it there.
+          </>
+        )}
+        {domain.state !== 'LOST' && ' We look for it by ourselves.'}
       </p>
       <RecordToCopy set={domain.proof} />
       <p className="mt-2 flex flex-wrap items-center gap-3">

@@ -10,6 +10,7 @@ import { counted } from '../../common/ui/Words';
 import { RecordSetRow } from './RecordSetRow';
 import { ZoneConflict } from './ZoneConflict';
 import { ZoneFileDialog } from './ZoneFileDialog';
+import { ZoneVersions } from './ZoneVersions';
 
 type Domain = Schemas['DomainView'];
 type Zone = Schemas['ZoneView'];
@@ -79,6 +80,7 @@ function Loaded({ domain, zone }: { domain: Domain; zone: Zone }) {
           {zone.silent} This is what we saw there last; it cannot be changed just now.
         </Notice>
       )}
+      {zone.lost && <Lost domain={domain} zone={zone} taken={taken} />}
       {zone.conflicts.map((conflict) => (
         <ZoneConflict key={conflict.name} domain={domain} conflict={conflict} />
       ))}
@@ -156,7 +158,9 @@ function Loaded({ domain, zone }: { domain: Domain; zone: Zone }) {
             <Button
               kind="primary"
               busy={save.isPending}
-              disabled={faults.length > 0 || steps.length === 0 || rested !== sets || zone.silent !== ''}
+              disabled={
+                faults.length > 0 || steps.length === 0 || rested !== sets || zone.silent !== '' || zone.lost
+              }
               onClick={() => {
                 save.mutate();
               }}
@@ -173,6 +177,7 @@ function Loaded({ domain, zone }: { domain: Domain; zone: Zone }) {
           </div>
         </section>
       )}
+      <ZoneVersions domain={domain} onTake={setSets} />
       {file && (
         <ZoneFileDialog
           domain={domain}
@@ -186,5 +191,43 @@ function Loaded({ domain, zone }: { domain: Domain; zone: Zone }) {
         />
       )}
     </>
+  );
+}
+
+/** The name server has lost the zone: the copy that is shown can be put back there. */
+function Lost({
+  domain,
+  zone,
+  taken,
+}: {
+  domain: Domain;
+  zone: Zone;
+  taken: (fresh: Zone, words: string) => Promise<void>;
+}) {
+  const restore = useMutation({
+    mutationFn: () =>
+      dataOf(api.POST('/api/domains/{id}/zone/restore', { params: { path: { id: domain.id } } })),
+    onSuccess: (fresh) => taken(fresh, 'The zone is restored'),
+  });
+  return (
+    <Notice kind="attention">
+      <p className="font-medium">The name server has lost this zone</p>
+      <p>
+        Visitors who ask for {domain.unicode} are told that there is no such name, as soon as they no longer
+        remember the answer. Below is our copy, {counted(zone.sets.length, 'record set')}.
+      </p>
+      <p className="mt-2">
+        <Button
+          kind="primary"
+          busy={restore.isPending}
+          onClick={() => {
+            restore.mutate();
+          }}
+        >
+          Restore {counted(zone.sets.length, 'record set')}
+        </Button>
+      </p>
+      <Trouble error={restore.error} />
+    </Notice>
   );
 }

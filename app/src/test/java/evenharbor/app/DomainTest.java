@@ -141,7 +141,8 @@ class DomainTest {
                 "the address to work",
                 () -> state(site, "www.brought.club.localhost").equals("OK"));
 
-        assertThat(rival.get("/api/domains").json()).isEmpty();
+        assertThat(rival.get("/api/domains").json().get(0).get("state").asString())
+                .isEqualTo("LOST");
         assertThat(rival.where(rivalSite)).isEmpty();
         rival.post("/api/domains/brought", Map.of("name", "brought.club.localhost"))
                 .is(409);
@@ -255,7 +256,21 @@ class DomainTest {
                         .get("detail")
                         .asString())
                 .contains("Nothing was changed");
+        owner.put("/api/practice/stand-ins/ns1", Map.of("fault", "LAME")).is(200);
+        assertThat(zone(id).get("lost").asBoolean()).isTrue();
+        assertThat(zone(id).get("sets")).hasSize(2);
+        owner.put(at, Map.of("sets", List.of()), "If-Match", now).is(409);
         owner.put("/api/practice/stand-ins/ns1", Map.of("fault", "NONE")).is(200);
+        assertThat(zone(id).get("lost").asBoolean()).isFalse();
+        owner.post(at + "/restore", Map.of()).is(409);
+        JsonNode version = owner.get(at + "/versions").is(200).json().get(0);
+        assertThat(version.get("origin").asString()).isEqualTo("PERSON");
+        assertThat(owner.get(at + "/versions/" + version.get("id").asLong())
+                        .is(200)
+                        .json()
+                        .get("sets"))
+                .hasSize(2);
+        harbor.person().get(at + "/versions").is(404);
 
         assertThat(owner.post(at + "/undo", Map.of()).is(200).json().get("sets"))
                 .isEmpty();

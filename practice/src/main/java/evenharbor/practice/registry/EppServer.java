@@ -139,10 +139,11 @@ public final class EppServer implements AutoCloseable {
             }
         } else if (known.isEmpty()) {
             result(out, 2303, "");
+        } else if (first(command, DOMAIN, "info").isPresent()) {
+            // Anyone is told, with whose it is (RFC 5731 section 3.1.2).
+            result(out, 1000, data("infData", known.get()));
         } else if (!known.get().sponsor().equals(client)) {
             result(out, 2201, "");
-        } else if (first(command, DOMAIN, "info").isPresent()) {
-            result(out, 1000, data("infData", known.get()));
         } else if (first(command, DOMAIN, "renew").isPresent()) {
             boolean agreed =
                     known.get().expires().toString().substring(0, 10).equals(text(command, DOMAIN, "curExpDate"));

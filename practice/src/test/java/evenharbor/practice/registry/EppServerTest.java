@@ -144,7 +144,9 @@ class EppServerTest {
     void whatIsSomeoneElsesIsNotTouchedAndWhatIsNotSoldIsNotMade() throws IOException {
         registry.create("theirs.art.localhost", "elsewhere", 1, List.of());
         try (Talk talk = signedIn()) {
-            for (String command : List.of("info", "delete", "update", "renew")) {
+            assertThat(talk.domain("info", name("theirs.art.localhost")))
+                    .contains("<domain:clID>elsewhere</domain:clID>");
+            for (String command : List.of("delete", "update", "renew")) {
                 assertThat(talk.domain(command, name("theirs.art.localhost"))).contains("code=\"2201\"");
             }
             assertThat(talk.domain("create", name("moonlit.org.localhost"))).contains("code=\"2306\"");

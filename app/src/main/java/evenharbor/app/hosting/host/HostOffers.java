@@ -1,6 +1,7 @@
 package evenharbor.app.hosting.host;
 
 import com.google.common.io.ByteStreams;
+import evenharbor.app.common.outbound.Deadline;
 import evenharbor.app.hosting.transfer.TlsProbe;
 import evenharbor.core.hosting.host.Protocol;
 import java.io.BufferedReader;
@@ -11,6 +12,7 @@ import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.SocketTimeoutException;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
@@ -22,6 +24,7 @@ import org.springframework.stereotype.Component;
 class HostOffers {
 
     private static final int PATIENCE = 4_000;
+    private static final Duration MOST_IN_ALL = Duration.ofSeconds(20);
     private static final int LONGEST_GREETING = 64 * 1024;
 
     /** The protocols that a server offers, at the usual ports and at one that was named. */
@@ -49,8 +52,10 @@ class HostOffers {
         }
     }
 
+    @SuppressWarnings("try") // A deadline works by being open.
     private static Set<Protocol> at(InetAddress number, int port) {
-        try (Socket socket = new Socket()) {
+        try (Socket socket = new Socket();
+                Deadline deadline = Deadline.of(socket, MOST_IN_ALL)) {
             socket.connect(new InetSocketAddress(number, port), PATIENCE);
             socket.setSoTimeout(PATIENCE);
             BufferedReader in = new BufferedReader(new InputStreamReader(

@@ -98,7 +98,9 @@ class RenewalCalendar {
     }
 
     private void add(Calendar calendar, Domain domain) {
-        domain.term()
+        domain.life()
+                .term()
+                .filter(term -> domain.life().certain())
                 .ifPresent(term -> calendar.add(event(
                         "domain-" + domain.name().ascii(),
                         term.end(),

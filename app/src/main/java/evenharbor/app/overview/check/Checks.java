@@ -24,6 +24,7 @@ import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.address.Ladder;
 import evenharbor.core.where.address.SecureSight;
 import evenharbor.core.where.certificate.CaaRules;
+import evenharbor.core.where.domain.DomainLife;
 import evenharbor.core.where.domain.Forecast;
 import evenharbor.core.where.domain.RecordSet;
 import evenharbor.core.where.domain.Sighting;
@@ -287,7 +288,7 @@ public class Checks {
             Optional<SecureSight> secure) {
         AddressSight.Hold hold = address.domainId() == null
                 ? AddressSight.Hold.HARBOR
-                : domain.isEmpty() || domain.get().state() == Domain.State.ENDED
+                : domain.isEmpty() || domain.get().life().stage() == DomainLife.Stage.ENDED
                         ? AddressSight.Hold.LOST
                         : domain.get().proven() ? AddressSight.Hold.PROVEN : AddressSight.Hold.UNPROVEN;
         Optional<RecordSet> proof = domain.filter(d -> d.source() == Domain.Source.BROUGHT)

@@ -302,7 +302,7 @@ class DemoLoader implements ApplicationRunner {
                         brought.proof().name().in(name),
                         "TXT",
                         brought.proof().secret());
-                proofs.prove(brought.id());
+                proofs.look(brought);
             }
         } else {
             long price = offers.of(name).price().orElseThrow().firstYear();

@@ -58,6 +58,7 @@ public class ZoneServer {
         WRONG_KEY("The name server does not know our key, or has another one under its name."),
         REFUSED("The name server refuses: our key may not change this zone."),
         NO_ZONE("The name server does not have this zone."),
+        LOST("The name server no longer has this zone, or has it empty. Restore it from our copy."),
         CHANGED("The zone was changed by someone in the meantime."),
         FAILED("The name server says that it failed.");
 

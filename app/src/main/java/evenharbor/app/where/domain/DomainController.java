@@ -4,6 +4,7 @@ import evenharbor.app.where.registry.Registry;
 import evenharbor.app.who.access.RepeatKeys;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.domain.DomainLife;
 import evenharbor.core.where.domain.Price;
 import evenharbor.core.where.domain.RecordSet;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -122,15 +123,14 @@ class DomainController {
 
     @PostMapping("/domains/{id}/proof")
     LookView prove(@PathVariable String id) {
-        domains.mine(id);
-        Proofs.Look look = proofs.prove(id);
+        Proofs.Look look = proofs.look(domains.mine(id));
         return new LookView(look.proven(), look.sentence());
     }
 
     @PutMapping("/domains/{id}")
     DomainView change(@PathVariable String id, @Valid @RequestBody DomainSettings form) {
         Domain before = domains.mine(id);
-        if (before.autoRenew() != form.autoRenew()) {
+        if (before.life().autoRenew() != form.autoRenew()) {
             domains.setAutoRenew(id, form.autoRenew());
         }
         if (before.hosted() != form.hosted()) {
@@ -142,17 +142,25 @@ class DomainController {
         return view(domains.mine(id));
     }
 
+    @PostMapping("/domains/{id}/renewal")
+    DomainView renew(@PathVariable String id) {
+        return view(domains.renew(id));
+    }
+
+    /** What came of letting a domain go: done, or the registry is asked again until it is. */
+    record LettingGoView(boolean done) {}
+
     @DeleteMapping("/domains/{id}")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void letGo(@PathVariable String id) {
-        domains.letGo(id);
+    LettingGoView letGo(@PathVariable String id) {
+        return new LettingGoView(domains.letGo(id));
     }
 
     /**
      * A domain as the interface shows it.
      *
      * @param proof the record that proves it
-     * @param endsSoon whether it is over soon unless something is done
+     * @param expiresAt until when it is registered, for one registered here
+     * @param endsAt when it is over unless something is done; none while nothing need be done
      * @param wildcardSite id of the site that answers for names that nobody claimed
      */
     record DomainView(
@@ -160,12 +168,12 @@ class DomainController {
             String name,
             String unicode,
             Domain.Source source,
-            Domain.State state,
+            DomainLife.State state,
             boolean proven,
             RecordSet proof,
             boolean hosted,
             @Schema(nullable = true) Instant expiresAt,
-            boolean endsSoon,
+            @Schema(nullable = true) Instant endsAt,
             boolean autoRenew,
             Price price,
             @Schema(nullable = true) String wildcardSite,
@@ -178,13 +186,13 @@ class DomainController {
                 d.name().ascii(),
                 d.name().unicode(),
                 d.source(),
-                d.state(),
+                d.life().state(clock.instant()),
                 d.proven(),
                 d.proof().record(lead.ttl()),
                 d.hosted(),
-                d.expiresAt().orElse(null),
-                d.term().map(term -> term.endsSoon(clock.instant())).orElse(false),
-                d.autoRenew(),
+                d.life().expiresAt().orElse(null),
+                d.life().endsUnlessSomethingIsDone(clock.instant()).orElse(null),
+                d.life().autoRenew(),
                 d.price(),
                 d.wildcardSite().orElse(null),
                 d.trouble(),

@@ -3,6 +3,7 @@ package evenharbor.app.where.domain;
 import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.access.Person;
 import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.domain.DomainLife;
 import evenharbor.core.where.domain.Price;
 import evenharbor.core.where.domain.Proof;
 import jakarta.persistence.Entity;
@@ -26,43 +27,69 @@ class DomainEntity {
     String accountId;
 
     @Enumerated(EnumType.STRING)
-    Domain.Source source;
+    DomainLife.Stage stage;
 
-    @Enumerated(EnumType.STRING)
-    Domain.State state;
-
+    Instant stageSince;
     String provenName;
     String proof;
     Instant provenAt;
     boolean hosted;
-    Instant registeredAt;
     Instant expiresAt;
     boolean autoRenew;
     long firstYear;
     long yearly;
     String currency;
     String wildcardSite;
+    Instant missingSince;
+    int toldDays;
+    int failures;
+    String trouble;
     Instant nextLookAt;
     Instant zoneDueAt;
-    String trouble;
+    String zoneTrouble;
     String createdBy;
     Instant createdAt;
 
-    /** A domain that has just come to a person's account. */
-    static DomainEntity fresh(HostName name, Domain.Source source, Domain.State state, Person person, Instant now) {
+    /** A name that a person's account has just asked for. */
+    static DomainEntity fresh(HostName name, Person person, Instant now) {
         DomainEntity row = new DomainEntity();
         row.id = Ids.id();
         row.name = name.ascii();
         row.accountId = person.accountId();
-        row.source = source;
-        row.state = state;
         row.proof = Ids.secret();
-        row.autoRenew = source == Domain.Source.REGISTERED;
         row.currency = "EUR";
-        row.trouble = "";
+        row.zoneTrouble = "";
         row.createdBy = person.id();
         row.createdAt = now;
+        row.live(DomainLife.searched(now));
         return row;
+    }
+
+    DomainLife life() {
+        return new DomainLife(
+                stage,
+                stageSince,
+                Optional.ofNullable(expiresAt),
+                autoRenew,
+                Optional.ofNullable(missingSince),
+                toldDays,
+                failures,
+                trouble,
+                Optional.ofNullable(nextLookAt));
+    }
+
+    /** Makes the row say what a life is. */
+    void live(DomainLife life) {
+        stage = life.stage();
+        stageSince = life.since();
+        expiresAt = life.expiresAt().orElse(null);
+        autoRenew = life.autoRenew();
+        missingSince = life.missingSince().orElse(null);
+        toldDays = life.toldDays();
+        failures = life.failures();
+        trouble = life.trouble();
+        nextLookAt = life.next().orElse(null);
+        provenName = life.reserved() ? name : null;
     }
 
     Domain toDomain() {
@@ -71,16 +98,12 @@ class DomainEntity {
                 id,
                 host,
                 accountId,
-                source,
-                state,
-                provenName != null && state == Domain.State.HELD,
+                life(),
                 new Proof(host, proof),
                 hosted,
-                Optional.ofNullable(expiresAt),
-                autoRenew,
                 new Price(firstYear, yearly, currency),
                 Optional.ofNullable(wildcardSite),
-                trouble,
+                zoneTrouble,
                 createdAt);
     }
 }

@@ -1,5 +1,6 @@
 package evenharbor.app.where.domain;
 
+import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
@@ -19,12 +20,15 @@ class DomainNews {
         this.events = events;
     }
 
-    /** Records what happened, for the domain's account. */
+    /** Records what someone did, or what Even Harbor did by itself, for the domain's account. */
     void note(ActivityKind kind, DomainEntity row, String detail) {
+        Person who = Current.present()
+                .filter(person -> person.accountId().equals(row.accountId))
+                .orElse(Activities.harbor(row.accountId));
         activities.note(
                 kind,
                 Activities.NO_SITE,
-                new Person(row.createdBy, row.accountId, "", ""),
+                who,
                 row.toDomain().name().unicode() + (detail.isEmpty() ? "" : ", " + detail));
     }
 

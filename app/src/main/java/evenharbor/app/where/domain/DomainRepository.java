@@ -1,12 +1,20 @@
 package evenharbor.app.where.domain;
 
+import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
 
 interface DomainRepository extends JpaRepository<DomainEntity, String> {
+    /** A row that nobody else changes until the transaction ends. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select d from DomainEntity d where d.id = :id")
+    Optional<DomainEntity> locked(String id);
+
     List<DomainEntity> findByAccountIdOrderByName(String accountId);
 
     Optional<DomainEntity> findByIdAndAccountId(String id, String accountId);

@@ -4,7 +4,7 @@ import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import evenharbor.app.where.registry.Registry;
-import evenharbor.core.where.domain.Proof;
+import evenharbor.core.where.domain.DomainEvent;
 import java.time.Clock;
 import java.time.Duration;
 import org.slf4j.Logger;
@@ -14,7 +14,6 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * Looks after domains by the clock: proofs, registrations left half done, renewals and ends to come. What is due stands in
@@ -25,14 +24,13 @@ class DomainWatch {
 
     private static final Logger LOG = LoggerFactory.getLogger(DomainWatch.class);
     private static final int AT_ONCE = 50;
-    private static final Duration AFTER_SILENCE = Duration.ofMinutes(1);
     private static final Duration AFTER_FAILURE = Duration.ofMinutes(5);
 
     private final DomainRepository repository;
     private final Registrations registrations;
     private final Proofs proofs;
     private final Renewals renewals;
-    private final TransactionTemplate transactions;
+    private final DomainLives lives;
     private final Clock clock;
 
     DomainWatch(
@@ -40,13 +38,13 @@ class DomainWatch {
             Registrations registrations,
             Proofs proofs,
             Renewals renewals,
-            TransactionTemplate transactions,
+            DomainLives lives,
             Clock clock) {
         this.repository = repository;
         this.registrations = registrations;
         this.proofs = proofs;
         this.renewals = renewals;
-        this.transactions = transactions;
+        this.lives = lives;
         this.clock = clock;
     }
 
@@ -65,39 +63,30 @@ class DomainWatch {
                 .map(DomainEntity::toDomain)
                 .forEach(domain -> {
                     try {
+                        notice(domain);
                         lookAfter(domain);
+                    } catch (Registry.Refusal e) {
+                        LOG.warn("Not known yet how {} stands: {}", domain.name(), e.getMessage());
+                        lives.apply(
+                                domain.id(), new DomainEvent.Failed(e.getMessage() + " We ask it again by ourselves."));
                     } catch (RuntimeException e) {
                         LOG.warn("The domain {} could not be looked after", domain.name(), e);
-                        later(domain.id(), AFTER_FAILURE);
+                        lives.postpone(domain.id(), AFTER_FAILURE);
                     }
                 });
     }
 
-    private void lookAfter(Domain domain) {
-        switch (domain.state()) {
-            case REGISTERING -> finish(domain);
-            case CLAIMED -> {
-                if (!proofs.prove(domain.id()).proven()) {
-                    later(domain.id(), Proof.nextLook(Duration.between(domain.createdAt(), clock.instant())));
-                }
-            }
-            case HELD -> renewals.lookAfter(domain);
-            case ENDED -> throw new IllegalStateException("Nothing is due of a domain that has ended");
-        }
+    private void notice(Domain domain) {
+        domain.life().notice(clock.instant()).ifPresent(days -> lives.apply(domain.id(), new DomainEvent.Told(days)));
     }
 
-    private void finish(Domain domain) {
-        try {
-            registrations.finish(domain.id());
-        } catch (Registry.Refusal e) {
-            LOG.warn("Not known yet how the registration of {} ended: {}", domain.name(), e.getMessage());
-            later(domain.id(), AFTER_SILENCE);
+    private void lookAfter(Domain domain) throws Registry.Refusal {
+        switch (domain.life().due(clock.instant())) {
+            case FIND, CONFIRM_END -> registrations.settle(domain);
+            case RENEW -> renewals.renew(domain);
+            case RELEASE -> registrations.release(domain);
+            case VERIFY -> proofs.look(domain);
+            case NOTHING -> lives.apply(domain.id(), new DomainEvent.Looked());
         }
-    }
-
-    private void later(String id, Duration after) {
-        transactions.executeWithoutResult(t -> repository
-                .findById(id)
-                .ifPresent(row -> row.nextLookAt = clock.instant().plus(after)));
     }
 }

@@ -12,6 +12,8 @@ import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.where.address.AddressReader;
 import evenharbor.core.where.address.AddressReading;
 import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.domain.DomainEvent;
+import evenharbor.core.where.domain.DomainLife.Stage;
 import java.time.Clock;
 import java.util.HashSet;
 import java.util.List;
@@ -26,9 +28,10 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class Domains {
 
     private final DomainRepository repository;
-    private final ZoneCopyRepository copies;
     private final AddressReader reader;
-    private final Registry registry;
+    private final Registrations registrations;
+    private final Renewals renewals;
+    private final DomainLives lives;
     private final Sites sites;
     private final Activities activities;
     private final DomainNews news;
@@ -38,9 +41,10 @@ public class Domains {
 
     Domains(
             DomainRepository repository,
-            ZoneCopyRepository copies,
             AddressReader reader,
-            Registry registry,
+            Registrations registrations,
+            Renewals renewals,
+            DomainLives lives,
             Sites sites,
             Activities activities,
             DomainNews news,
@@ -48,9 +52,10 @@ public class Domains {
             TransactionTemplate transactions,
             Clock clock) {
         this.repository = repository;
-        this.copies = copies;
         this.reader = reader;
-        this.registry = registry;
+        this.registrations = registrations;
+        this.renewals = renewals;
+        this.lives = lives;
         this.sites = sites;
         this.activities = activities;
         this.news = news;
@@ -131,13 +136,7 @@ public class Domains {
 
     /** Switches automatic renewal. */
     public void setAutoRenew(String id, boolean on) {
-        transactions.executeWithoutResult(t -> {
-            DomainEntity row = row(id);
-            row.autoRenew = on;
-            row.nextLookAt = clock.instant();
-            news.note(ActivityKind.DOMAIN_CHANGED, row, on ? "renews itself" : "no longer renews itself");
-            news.changed(row);
-        });
+        lives.apply(row(id).id, new DomainEvent.RenewalSet(on));
     }
 
     /** Names the site, one of the account's own, that answers for names below the domain that nobody claimed. */
@@ -190,24 +189,52 @@ public class Domains {
         });
     }
 
-    /** Lets a domain go: deleted at the registry while it is registered, or no longer claimed. */
-    public void letGo(String id) {
+    /**
+     * Lets a domain go: deleted at the registry while it is registered, or no longer claimed.
+     *
+     * @return whether it is done; else the registry has not answered, and is asked again until it is
+     */
+    public boolean letGo(String id) {
         Domain domain = mine(id);
-        if (domain.source() == Domain.Source.REGISTERED && domain.state() != Domain.State.ENDED) {
-            try {
-                registry.release(domain.name().ascii());
-            } catch (Registry.Refusal e) {
-                throw new Problem(
-                        e.down() ? ProblemType.OUTSIDE_AWAY : ProblemType.NAME_UNUSABLE,
-                        e.getMessage() + " Nothing was changed. Try again in a moment.");
-            }
+        if (domain.life().stage() == Stage.REGISTERING) {
+            throw new Problem(
+                    ProblemType.NOT_READY,
+                    "The registry has not said yet whether you have "
+                            + domain.name().unicode() + ". Nothing was changed. Try again in a minute.");
         }
-        transactions.executeWithoutResult(t -> repository.findById(id).ifPresent(row -> {
-            news.note(ActivityKind.DOMAIN_LET_GO, row, "");
-            news.gone(row);
-            copies.deleteByDomainId(id);
-            repository.delete(row);
-        }));
+        Optional<Domain> given = lives.apply(id, new DomainEvent.GivenUp());
+        if (given.isEmpty()) {
+            return true;
+        }
+        try {
+            if (registrations.release(given.get())) {
+                return true;
+            }
+        } catch (Registry.Refusal e) {
+            lives.apply(id, new DomainEvent.Failed(e.getMessage() + " We ask it again until it is deleted."));
+            return false;
+        }
+        throw new Problem(ProblemType.NAME_UNUSABLE, mine(id).life().trouble() + " Nothing was changed.");
+    }
+
+    /** Renews a domain registered here now, or one that has ended while the registry still keeps it for us. */
+    public Domain renew(String id) {
+        Domain domain = mine(id);
+        if (domain.life().stage() != Stage.HELD && domain.life().stage() != Stage.ENDED) {
+            throw new Problem(
+                    ProblemType.NOT_READY, domain.name().unicode() + " is not registered here. Nothing was changed.");
+        }
+        renewals.renew(domain);
+        Domain now = mine(id);
+        if (now.life().stage() != Stage.HELD
+                || now.life().expiresAt().equals(domain.life().expiresAt())) {
+            throw new Problem(
+                    ProblemType.OUTSIDE_AWAY,
+                    now.life().stage() == Stage.ENDED
+                            ? "The registry no longer keeps the name for you. Register it again, if it is still free."
+                            : now.life().trouble());
+        }
+        return now;
     }
 
     /** Says that a domain's zone may need changes. */

@@ -9,6 +9,7 @@ import evenharbor.core.where.address.AddressFacts.DomainStanding;
 import evenharbor.core.where.address.AddressReader;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.domain.CloseDomains;
+import evenharbor.core.where.domain.DomainLife.Stage;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -68,7 +69,9 @@ public class Offers {
                 .isPresent()) {
             return unpriced(DomainStanding.OTHERS);
         }
-        if (own.isPresent() && own.get().state() != Domain.State.ENDED) {
+        if (own.isPresent()
+                && own.get().life().stage() != Stage.ENDED
+                && own.get().life().stage() != Stage.LOST) {
             return unpriced(DomainStanding.MINE_UNPROVEN);
         }
         if (!registry.endings().contains(name.parent().ascii())) {

@@ -6,12 +6,12 @@ import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.app.where.registry.Registry;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
-import evenharbor.app.who.activity.ActivityKind;
-import evenharbor.core.common.Dates;
 import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.domain.DomainEvent;
+import evenharbor.core.where.domain.DomainLife.Action;
+import evenharbor.core.where.domain.DomainLife.Stage;
 import evenharbor.core.where.domain.Price;
 import java.time.Clock;
-import java.time.Duration;
 import java.util.Optional;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
@@ -19,40 +19,31 @@ import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.support.TransactionTemplate;
 
-/** Registering names, so that none is forgotten whoever breaks off in between. */
+/** Registering names and letting them go, so that none is forgotten whoever breaks off in between. */
 @Service
 public class Registrations {
 
-    private static final Duration PATIENCE = Duration.ofMinutes(1);
-
     private final DomainRepository repository;
-    private final ZoneCopyRepository copies;
     private final Offers offers;
-    private final Proofs proofs;
     private final Registry registry;
     private final ZoneServer servers;
-    private final DomainNews news;
+    private final DomainLives lives;
     private final TransactionTemplate alone;
     private final Clock clock;
 
     Registrations(
             DomainRepository repository,
-            ZoneCopyRepository copies,
             Offers offers,
-            Proofs proofs,
             Registry registry,
             ZoneServer servers,
-            DomainNews news,
+            DomainLives lives,
             PlatformTransactionManager transactions,
             Clock clock) {
         this.repository = repository;
-        this.copies = copies;
         this.offers = offers;
-        this.proofs = proofs;
         this.registry = registry;
         this.servers = servers;
-        this.news = news;
-        // What was agreed with the registry stands, whatever becomes of the request that led to it.
+        this.lives = lives;
         this.alone = new TransactionTemplate(transactions);
         this.alone.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
         this.clock = clock;
@@ -60,12 +51,13 @@ public class Registrations {
 
     /**
      * Registers a name for a year. The row comes first, so that of two who want the name one is told before the registry
-     * is asked, and so that a registration is never forgotten when this process ends in between.
+     * is asked, and so that a registration is never forgotten when this process ends in between. Asked for a second time
+     * while the registry is being asked, it says so, and asks for nothing more.
      *
      * @param agreedFirstYear the price that the person has seen, in hundredths
      */
     public Domain register(HostName name, long agreedFirstYear) {
-        Optional<Domain> before = afterBreakingOff(name);
+        Optional<Domain> before = underWay(name);
         if (before.isPresent()) {
             return before.get();
         }
@@ -83,31 +75,37 @@ public class Registrations {
                     ProblemType.STALE,
                     "The price has changed to " + price.words() + ". Nothing was registered. Preview again.");
         }
-        String id = begin(name, price);
+        Person person = Current.person();
+        String id = begin(name, price, person);
         try {
             Optional<Registry.Registration> made = registry.register(name.ascii(), servers.nameServers());
             if (made.isEmpty()) {
-                forget(id);
+                lives.apply(id, new DomainEvent.NotOurs());
                 throw taken(name);
             }
-            return registered(id, made.get());
+            return registered(id, name, price, person, made.get());
         } catch (Registry.Refusal e) {
             if (e.down()) {
                 throw new Problem(
                         ProblemType.OUTSIDE_AWAY,
                         "The registry broke off before it answered. We ask it again by ourselves, and show the domain as being registered until we know.");
             }
-            forget(id);
+            lives.apply(id, new DomainEvent.NotOurs());
             throw new Problem(ProblemType.NAME_UNUSABLE, e.getMessage() + " Nothing was registered.");
         }
     }
 
-    private Optional<Domain> afterBreakingOff(HostName name) {
-        Optional<DomainEntity> row = repository
+    /** The registration of the name that is under way already, or has turned out to be had. */
+    private Optional<Domain> underWay(HostName name) {
+        Optional<Domain> own = repository
                 .findByNameAndAccountId(name.ascii(), Current.person().accountId())
-                .filter(own -> own.state == Domain.State.REGISTERING);
+                .map(DomainEntity::toDomain)
+                .filter(domain -> domain.life().stage() == Stage.REGISTERING);
+        if (own.isEmpty() || own.get().life().due(clock.instant()) != Action.FIND) {
+            return own;
+        }
         try {
-            return row.isEmpty() ? Optional.empty() : finish(row.get().id);
+            return settle(own.get());
         } catch (Registry.Refusal e) {
             throw new Problem(
                     ProblemType.OUTSIDE_AWAY,
@@ -116,14 +114,30 @@ public class Registrations {
         }
     }
 
-    /** Finds out how a registration that was broken off has ended. Empty when it came to nothing. */
-    Optional<Domain> finish(String id) throws Registry.Refusal {
-        Optional<Registry.Registration> made =
-                registry.find(repository.findById(id).orElseThrow().name);
-        if (made.isEmpty()) {
-            forget(id);
+    /** Asks the registry what it has of a domain, and takes it as the truth. Empty when it came to nothing. */
+    Optional<Domain> settle(Domain domain) throws Registry.Refusal {
+        Optional<Registry.Registration> there = registry.find(domain.name().ascii());
+        return lives.apply(
+                domain.id(),
+                there.<DomainEvent>map(r -> new DomainEvent.Registered(r.expiresAt()))
+                        .orElseGet(DomainEvent.NotOurs::new));
+    }
+
+    /** Asks the registry to delete a domain that its person has given up. Whether it is done. */
+    boolean release(Domain domain) throws Registry.Refusal {
+        try {
+            registry.release(domain.name().ascii());
+        } catch (Registry.Refusal e) {
+            if (!e.down() && registry.find(domain.name().ascii()).isPresent()) {
+                lives.apply(domain.id(), new DomainEvent.Kept("It was not deleted. " + e.getMessage()));
+                return false;
+            }
+            if (e.down()) {
+                throw e;
+            }
         }
-        return made.map(registration -> registered(id, registration));
+        lives.apply(domain.id(), new DomainEvent.NotOurs());
+        return true;
     }
 
     private static Problem taken(HostName name) {
@@ -133,51 +147,37 @@ public class Registrations {
                         + " has just been registered by someone else. Nothing was registered for you. Choose another name.");
     }
 
-    private String begin(HostName name, Price price) {
-        Person person = Current.person();
+    private String begin(HostName name, Price price, Person person) {
         try {
-            return alone.execute(t -> {
-                // An unproven claim of one's own, or a registration that ended, becomes the new one with all under it.
-                Optional<DomainEntity> own = repository.findByNameAndAccountId(name.ascii(), person.accountId());
-                own.ifPresent(before -> {
-                    copies.deleteByDomainId(before.id);
-                    repository.delete(before);
-                    repository.flush();
-                });
-                DomainEntity row = DomainEntity.fresh(
-                        name, Domain.Source.REGISTERED, Domain.State.REGISTERING, person, clock.instant());
-                own.ifPresent(before -> row.id = before.id);
-                row.provenName = name.ascii();
-                row.hosted = true;
-                row.firstYear = price.firstYear();
-                row.yearly = price.yearly();
-                row.currency = price.currency();
-                row.nextLookAt = clock.instant().plus(PATIENCE);
-                return repository.saveAndFlush(row).id;
-            });
+            return alone.execute(t -> begun(name, price, person).id);
         } catch (DataIntegrityViolationException e) {
             throw taken(name);
         }
     }
 
-    private void forget(String id) {
-        alone.executeWithoutResult(t -> repository.deleteById(id));
+    /** The row of a registration: a new one, or an unproven claim or an ended registration with all under it. */
+    private DomainEntity begun(HostName name, Price price, Person person) {
+        DomainEntity row = repository
+                .findByNameAndAccountId(name.ascii(), person.accountId())
+                .flatMap(own -> repository.locked(own.id))
+                .orElseGet(() -> DomainEntity.fresh(name, person, clock.instant()));
+        if (row.life().reserved()) {
+            throw new Problem(ProblemType.NAME_TAKEN, name.unicode() + " is yours already. Nothing was registered.");
+        }
+        row.hosted = true;
+        row.firstYear = price.firstYear();
+        row.yearly = price.yearly();
+        row.currency = price.currency();
+        lives.apply(row, new DomainEvent.RegistrationAsked());
+        return row;
     }
 
-    private Domain registered(String id, Registry.Registration registration) {
-        return alone.execute(t -> {
-            DomainEntity row = repository.findById(id).orElseThrow();
-            row.state = Domain.State.HELD;
-            row.provenAt = clock.instant();
-            row.registeredAt = registration.createdAt();
-            row.expiresAt = registration.expiresAt();
-            row.nextLookAt = clock.instant();
-            row.zoneDueAt = clock.instant();
-            row.trouble = "";
-            proofs.othersGiveWay(row);
-            news.note(ActivityKind.DOMAIN_REGISTERED, row, "until " + Dates.day(registration.expiresAt()));
-            news.zoneDue(row);
-            return news.changed(row);
-        });
+    /** What was paid for is had, even when the row has gone in the meantime. */
+    private Domain registered(String id, HostName name, Price price, Person person, Registry.Registration made) {
+        DomainEvent event = new DomainEvent.Registered(made.expiresAt());
+        return lives.apply(id, event)
+                .filter(domain -> domain.life().stage() == Stage.HELD)
+                .or(() -> lives.apply(begin(name, price, person), event))
+                .orElseThrow();
     }
 }

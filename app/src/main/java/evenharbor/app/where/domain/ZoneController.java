@@ -23,11 +23,15 @@ import org.springframework.web.bind.annotation.RestController;
 class ZoneController {
 
     private final Domains domains;
-    private final Zones zones;
+    private static final int MOST_VERSIONS = 200;
 
-    ZoneController(Domains domains, Zones zones) {
+    private final Zones zones;
+    private final ZoneHistory history;
+
+    ZoneController(Domains domains, Zones zones, ZoneHistory history) {
         this.domains = domains;
         this.zones = zones;
+        this.history = history;
     }
 
     record ConflictView(String name, List<RecordSet> theirs, List<RecordSet> wanted) {}
@@ -42,6 +46,7 @@ class ZoneController {
             List<ConflictView> conflicts,
             boolean undoable,
             String silent,
+            boolean lost,
             List<String> nameServers) {}
 
     record TypedZone(
@@ -78,6 +83,7 @@ class ZoneController {
                         .toList(),
                 view.undoable(),
                 view.silent().orElse(""),
+                view.lost(),
                 zones.nameServers());
     }
 
@@ -122,6 +128,24 @@ class ZoneController {
     ReadZone read(@PathVariable String id, @Valid @RequestBody ZoneText form) {
         ZoneFile.Reading reading = ZoneFile.read(form.text(), domains.mine(id).name());
         return new ReadZone(reading.sets(), reading.leftOut(), reading.fault().orElse(""));
+    }
+
+    @PostMapping("/restore")
+    ZoneView restore(@PathVariable String id) {
+        return view(zones.restore(domains.mine(id)));
+    }
+
+    /** A kept version: its record sets. */
+    record ZoneVersionView(List<RecordSet> sets) {}
+
+    @GetMapping("/versions")
+    List<ZoneHistory.ZoneHistoryEntry> versions(@PathVariable String id) {
+        return history.of(domains.mine(id), MOST_VERSIONS);
+    }
+
+    @GetMapping("/versions/{version}")
+    ZoneVersionView version(@PathVariable String id, @PathVariable long version) {
+        return new ZoneVersionView(history.version(domains.mine(id), version).sets());
     }
 
     record Written(String text) {}

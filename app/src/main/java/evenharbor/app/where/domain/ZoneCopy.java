@@ -18,4 +18,5 @@ class ZoneCopy {
     String changedBy;
     Instant changedAt;
     Instant seenAt;
+    boolean emptied;
 }

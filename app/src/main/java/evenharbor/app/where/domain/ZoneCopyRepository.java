@@ -7,6 +7,4 @@ interface ZoneCopyRepository extends Repository<ZoneCopy, String> {
     ZoneCopy save(ZoneCopy copy);
 
     Optional<ZoneCopy> findByDomainId(String domainId);
-
-    void deleteByDomainId(String domainId);
 }

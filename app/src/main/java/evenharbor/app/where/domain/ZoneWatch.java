@@ -76,14 +76,14 @@ class ZoneWatch {
         try {
             zones.bringUpToDate(due.toDomain());
             // What became due meanwhile stays due.
-            transactions.executeWithoutResult(
-                    t -> db.sql("update domain set zone_due_at = null, trouble = '' where id = ? and zone_due_at <= ?")
-                            .params(due.id, began.atOffset(ZoneOffset.UTC).toLocalDateTime())
-                            .update());
+            transactions.executeWithoutResult(t -> db.sql(
+                            "update domain set zone_due_at = null, zone_trouble = '' where id = ? and zone_due_at <= ?")
+                    .params(due.id, began.atOffset(ZoneOffset.UTC).toLocalDateTime())
+                    .update());
         } catch (ZoneServer.Refusal e) {
             LOG.warn("The zone {} could not be brought up to date: {}", due.name, e.getMessage());
             change(due, row -> {
-                row.trouble = e.getMessage() + " We try again by ourselves.";
+                row.zoneTrouble = e.getMessage() + " We try again by ourselves.";
                 row.zoneDueAt = clock.instant().plus(AGAIN);
             });
         } catch (RuntimeException e) {

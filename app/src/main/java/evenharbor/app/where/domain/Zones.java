@@ -41,6 +41,7 @@ public class Zones {
 
     private final ZoneCopyRepository copies;
     private final DomainRepository domains;
+    private final ZoneHistory history;
     private final ZoneServer server;
     private final ObjectProvider<AddressNeeds> needs;
     private final PublicAddresses lead;
@@ -51,6 +52,7 @@ public class Zones {
     Zones(
             ZoneCopyRepository copies,
             DomainRepository domains,
+            ZoneHistory history,
             ZoneServer server,
             ObjectProvider<AddressNeeds> needs,
             PublicAddresses lead,
@@ -59,6 +61,7 @@ public class Zones {
             Clock clock) {
         this.copies = copies;
         this.domains = domains;
+        this.history = history;
         this.server = server;
         this.needs = needs;
         this.lead = lead;
@@ -76,6 +79,7 @@ public class Zones {
      * @param conflicts where a person's records are in the way of an address
      * @param undoable whether the last change can be undone
      * @param silent why the name servers could not be asked, so that this is the copy; empty when they were
+     * @param lost whether the name server no longer has the zone, so that this is the copy
      */
     public record View(
             Zone zone,
@@ -83,7 +87,8 @@ public class Zones {
             Set<RecordSet.Key> ours,
             List<ZoneNeeds.Conflict> conflicts,
             boolean undoable,
-            Optional<String> silent) {}
+            Optional<String> silent,
+            boolean lost) {}
 
     /** A zone of one of the person's domains. */
     public View view(Domain domain) {
@@ -92,16 +97,23 @@ public class Zones {
         try {
             refresh(domain);
         } catch (ZoneServer.Refusal e) {
-            silent = Optional.of(e.getMessage());
+            silent = Optional.of(e.getMessage()).filter(s -> e.failure() != ZoneServer.Failure.LOST);
         }
         ZoneCopy copy = copies.findByDomainId(domain.id())
                 .orElseThrow(
                         () -> new Problem(
                                 ProblemType.OUTSIDE_AWAY,
-                                "The zone has not been set up yet: the name server does not answer. We try again by ourselves."));
+                                "The zone has not been set up yet. We set it up by ourselves as soon as the name server answers."));
         Zone zone = zone(domain, copy.records);
         ZoneNeeds merged = ZoneNeeds.merge(zone, keys(copy.ours), needs(domain), names(copy.yielding));
-        return new View(zone, copy.serial, keys(copy.ours), merged.conflicts(), copy.beforeRecords != null, silent);
+        return new View(
+                zone,
+                copy.serial,
+                keys(copy.ours),
+                merged.conflicts(),
+                copy.beforeRecords != null,
+                silent,
+                copy.emptied);
     }
 
     private static void hosted(Domain domain) {
@@ -112,35 +124,95 @@ public class Zones {
         }
     }
 
-    /** Brings the copy up to date with the name server. */
+    /**
+     * Brings the copy up to date with the name server. What the server has lost, or has empty all of a sudden, is not
+     * taken for what the zone shall be.
+     */
     private ZoneCopy refresh(Domain domain) throws ZoneServer.Refusal {
-        ZoneServer.Transferred there;
+        Optional<ZoneServer.Transferred> there = transferred(domain);
+        Optional<ZoneCopy> copy = transactions.execute(t -> seen(domain, there));
+        if (copy.isEmpty()) {
+            throw new ZoneServer.Refusal(ZoneServer.Failure.NO_ZONE, null);
+        }
+        if (copy.get().emptied) {
+            throw new ZoneServer.Refusal(ZoneServer.Failure.LOST, null);
+        }
+        return copy.get();
+    }
+
+    private Optional<ZoneServer.Transferred> transferred(Domain domain) throws ZoneServer.Refusal {
         try {
-            there = server.transfer(domain.name());
+            return Optional.of(server.transfer(domain.name()));
         } catch (ZoneServer.Refusal e) {
             if (e.failure() != ZoneServer.Failure.NO_ZONE) {
                 throw e;
             }
-            server.create(domain.name());
-            there = server.transfer(domain.name());
+            return Optional.empty();
         }
-        ZoneServer.Transferred seen = there;
-        return transactions.execute(t -> {
-            ZoneCopy copy = copies.findByDomainId(domain.id()).orElseGet(() -> begun(domain));
-            boolean elsewhere =
-                    copy.serial != seen.serial() && !ZoneFile.write(seen.zone()).equals(copy.records);
-            copy.records = ZoneFile.write(seen.zone());
-            copy.serial = seen.serial();
-            copy.seenAt = clock.instant();
-            // Records that someone changed behind our back are no longer ours.
-            copy.ours = lines(keys(copy.ours).stream()
-                    .filter(k -> seen.zone().find(k).isPresent())
-                    .collect(Collectors.toSet()));
-            if (elsewhere) {
-                copy.beforeRecords = null;
+    }
+
+    private Optional<ZoneCopy> seen(Domain domain, Optional<ZoneServer.Transferred> there) {
+        Optional<ZoneCopy> known = copies.findByDomainId(domain.id());
+        boolean empty = there.map(t -> t.zone().sets().isEmpty()).orElse(true);
+        boolean lost = empty
+                && known.map(copy -> !zone(domain, copy.records).sets().isEmpty())
+                        .orElse(false);
+        if (lost) {
+            known.get().emptied = true;
+            return Optional.of(copies.save(known.get()));
+        }
+        return there.map(seen -> taken(domain, known, seen));
+    }
+
+    private ZoneCopy taken(Domain domain, Optional<ZoneCopy> known, ZoneServer.Transferred seen) {
+        ZoneCopy copy = known.orElseGet(() -> begun(domain));
+        boolean elsewhere =
+                copy.serial != seen.serial() && !ZoneFile.write(seen.zone()).equals(copy.records);
+        copy.records = ZoneFile.write(seen.zone());
+        copy.serial = seen.serial();
+        copy.seenAt = clock.instant();
+        copy.emptied = false;
+        // Records that someone changed behind our back are no longer ours.
+        copy.ours = lines(keys(copy.ours).stream()
+                .filter(k -> seen.zone().find(k).isPresent())
+                .collect(Collectors.toSet()));
+        if (known.isPresent() && elsewhere) {
+            copy.beforeRecords = null;
+            history.keep(domain, seen.zone(), ZoneVersion.Origin.ELSEWHERE, Optional.empty());
+        } else if (known.isEmpty() && !seen.zone().sets().isEmpty()) {
+            history.keep(domain, seen.zone(), ZoneVersion.Origin.HARBOR, Optional.empty());
+        }
+        return copies.save(copy);
+    }
+
+    /** Sets up the zone of a domain that never had one here. */
+    private void setUp(Domain domain) throws ZoneServer.Refusal {
+        if (copies.findByDomainId(domain.id()).isEmpty() && transferred(domain).isEmpty()) {
+            server.create(domain.name());
+        }
+    }
+
+    /** Brings a zone that the name server has lost back from our copy, as a person asked for. */
+    public View restore(Domain domain) {
+        hosted(domain);
+        ZoneCopy copy = copies.findByDomainId(domain.id())
+                .filter(c -> c.emptied)
+                .orElseThrow(() ->
+                        new Problem(ProblemType.NOT_READY, "The name server has this zone. Nothing was changed."));
+        Zone kept = zone(domain, copy.records);
+        try {
+            if (transferred(domain).isEmpty()) {
+                server.create(domain.name());
             }
-            return copies.save(copy);
-        });
+            Zone there = server.transfer(domain.name()).zone();
+            if (there.sets().isEmpty()) {
+                server.change(domain.name(), ZoneDifference.between(there, kept));
+                remember(domain, there, kept, keys(copy.ours), Optional.of(Current.person()));
+            }
+        } catch (ZoneServer.Refusal e) {
+            throw problem(e);
+        }
+        return view(domain);
     }
 
     private static ZoneCopy begun(Domain domain) {
@@ -202,6 +274,9 @@ public class Zones {
 
     private View current(Domain domain) {
         View view = view(domain);
+        if (view.lost()) {
+            throw new Problem(ProblemType.NOT_READY, ZoneServer.Failure.LOST.sentence() + " Nothing was changed.");
+        }
         if (view.silent().isPresent()) {
             throw new Problem(
                     ProblemType.OUTSIDE_AWAY, view.silent().get() + " Nothing was changed. Try again in a moment.");
@@ -281,6 +356,9 @@ public class Zones {
             copy.serial = copy.serial + 1;
             copy.ours = lines(ours);
             copy.changedAt = clock.instant();
+            copy.emptied = false;
+            history.keep(
+                    domain, after, person.isPresent() ? ZoneVersion.Origin.PERSON : ZoneVersion.Origin.HARBOR, person);
             person.ifPresent(p -> {
                 copy.beforeRecords = ZoneFile.write(before);
                 copy.changedBy = p.id();
@@ -292,7 +370,7 @@ public class Zones {
                                 + ZoneDifference.between(before, after).steps().size() + " record sets");
             });
             copies.save(copy);
-            domains.findById(domain.id()).ifPresent(row -> row.trouble = "");
+            domains.findById(domain.id()).ifPresent(row -> row.zoneTrouble = "");
         });
     }
 
@@ -301,6 +379,7 @@ public class Zones {
         if (!domain.hosted() || !domain.proven()) {
             return;
         }
+        setUp(domain);
         ZoneCopy copy = refresh(domain);
         Zone now = zone(domain, copy.records);
         ZoneNeeds merged = ZoneNeeds.merge(now, keys(copy.ours), needs(domain), names(copy.yielding));

@@ -1,5 +1,6 @@
 package evenharbor.app.where.registry;
 
+import evenharbor.app.common.outbound.Deadline;
 import evenharbor.core.where.domain.Price;
 import java.io.ByteArrayInputStream;
 import java.io.DataInputStream;
@@ -10,6 +11,7 @@ import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -23,6 +25,7 @@ import javax.net.ssl.SSLSocketFactory;
 import javax.xml.XMLConstants;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.parsers.ParserConfigurationException;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 import org.w3c.dom.Element;
 import org.w3c.dom.NodeList;
@@ -36,6 +39,7 @@ class EppRegistry implements Registry {
     private static final String DOMAIN = "urn:ietf:params:xml:ns:domain-1.0";
     private static final String FEE = "urn:ietf:params:xml:ns:epp:fee-1.0";
     private static final int PATIENCE_MILLIS = 4_000;
+    private static final Duration MOST_IN_ALL = Duration.ofSeconds(20);
     private static final int LONGEST_FRAME = 1 << 20;
 
     private static final int FAILED = 2000;
@@ -44,9 +48,16 @@ class EppRegistry implements Registry {
     private static final int NOT_OURS = 2201;
 
     private final RegistryProperties properties;
+    private final Duration mostInAll;
 
+    @Autowired
     EppRegistry(RegistryProperties properties) {
+        this(properties, MOST_IN_ALL);
+    }
+
+    EppRegistry(RegistryProperties properties, Duration mostInAll) {
         this.properties = properties;
+        this.mostInAll = mostInAll;
     }
 
     @Override
@@ -112,17 +123,23 @@ class EppRegistry implements Registry {
     public Optional<Registration> find(String name) throws Refusal {
         Answer answer = ask("<info><domain:info xmlns:domain=\"" + DOMAIN + "\"><domain:name>" + escaped(name)
                 + "</domain:name></domain:info></info>");
-        return answer.code() == NOT_THERE || answer.code() == NOT_OURS
+        // Another's domain is told of, too (RFC 5731 section 3.1.2): the sponsor says whose it is.
+        return answer.code() == NOT_THERE || answer.code() == NOT_OURS || !sponsoredByUs(answer)
                 ? Optional.empty()
                 : Optional.of(registration(name, answer.done()));
     }
 
+    private boolean sponsoredByUs(Answer answer) throws Refusal {
+        List<Element> sponsors = answer.done().all(DOMAIN, "clID");
+        if (sponsors.isEmpty()) {
+            throw new Refusal("The registry does not say whose it is.", true, null);
+        }
+        return sponsors.get(0).getTextContent().strip().equals(properties.client());
+    }
+
     private static Registration registration(String name, Answer answer) throws Refusal {
         try {
-            return new Registration(
-                    name,
-                    instant(answer, "crDate").orElse(Instant.EPOCH),
-                    instant(answer, "exDate").orElseThrow());
+            return new Registration(name, instant(answer, "exDate").orElseThrow());
         } catch (DateTimeException | NoSuchElementException e) {
             throw new Refusal("The registry does not say until when.", true, e);
         }
@@ -141,8 +158,7 @@ class EppRegistry implements Registry {
                         + "</domain:name><domain:curExpDate>"
                         + registration.expiresAt().toString().substring(0, 10)
                         + "</domain:curExpDate><domain:period unit=\"y\">1</domain:period></domain:renew></renew>");
-        Registration renewed = registration(registration.name(), answer.done());
-        return new Registration(renewed.name(), registration.createdAt(), renewed.expiresAt());
+        return registration(registration.name(), answer.done());
     }
 
     @Override
@@ -169,8 +185,10 @@ class EppRegistry implements Registry {
         }
     }
 
+    @SuppressWarnings("try") // A deadline works by being open.
     private Answer ask(String command) throws Refusal {
-        try (Socket socket = connected()) {
+        try (Socket socket = connected();
+                Deadline deadline = Deadline.of(socket, mostInAll)) {
             socket.setSoTimeout(PATIENCE_MILLIS);
             socket.setTcpNoDelay(true);
             DataInputStream in = new DataInputStream(socket.getInputStream());

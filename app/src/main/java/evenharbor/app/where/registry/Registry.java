@@ -38,10 +38,9 @@ public interface Registry {
      * A name that is registered through us.
      *
      * @param name the name
-     * @param createdAt since when
      * @param expiresAt until when
      */
-    record Registration(String name, Instant createdAt, Instant expiresAt) {}
+    record Registration(String name, Instant expiresAt) {}
 
     /** Under which endings it sells names. */
     List<String> endings();

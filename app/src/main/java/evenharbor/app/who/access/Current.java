@@ -2,6 +2,7 @@ package evenharbor.app.who.access;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import java.util.Optional;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 
@@ -12,11 +13,17 @@ public final class Current {
 
     /** The person signed in. */
     public static Person person() {
-        Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
-        if (authentication != null && authentication.getPrincipal() instanceof Person person) {
-            return person;
-        }
-        throw new Problem(ProblemType.SIGN_IN_NEEDED, "You are signed out. Nothing was changed. Sign in to go on.");
+        return present()
+                .orElseThrow(() -> new Problem(
+                        ProblemType.SIGN_IN_NEEDED, "You are signed out. Nothing was changed. Sign in to go on."));
+    }
+
+    /** The person signed in; empty for work that goes on by itself. */
+    public static Optional<Person> present() {
+        return Optional.ofNullable(SecurityContextHolder.getContext().getAuthentication())
+                .map(Authentication::getPrincipal)
+                .filter(Person.class::isInstance)
+                .map(Person.class::cast);
     }
 
     /** Whether the request may touch a site at all: a token may be for one alone. */

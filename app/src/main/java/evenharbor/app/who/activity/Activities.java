@@ -17,6 +17,7 @@ public class Activities {
     /** Stands for the site where something belongs to none. */
     public static final String NO_SITE = "";
 
+    private static final String NO_PERSON = "";
     private static final int LONGEST_DETAIL = 480;
 
     private final ActivityRepository repository;
@@ -34,11 +35,16 @@ public class Activities {
      *
      * @param id ascending
      * @param kind what happened
-     * @param who what the person is called
+     * @param who what the person is called; empty for what Even Harbor did by itself
      * @param detail to what, in words
      * @param at when
      */
     public record Entry(long id, ActivityKind kind, String who, String detail, Instant at) {}
+
+    /** Stands for the person where Even Harbor did something by itself. */
+    public static Person harbor(String accountId) {
+        return new Person(NO_PERSON, accountId, "", "");
+    }
 
     /** Notes that a person did something to a site. */
     @Transactional(propagation = Propagation.MANDATORY)
@@ -68,7 +74,8 @@ public class Activities {
     private List<Entry> entries(List<Activity> found) {
         People.Names names = people.names(found.stream().map(a -> a.personId).toList());
         return found.stream()
-                .map(a -> new Entry(a.id, a.kind, names.of(a.personId), a.detail, a.at))
+                .map(a -> new Entry(
+                        a.id, a.kind, a.personId.equals(NO_PERSON) ? "" : names.of(a.personId), a.detail, a.at))
                 .toList();
     }
 }

@@ -8,6 +8,7 @@ import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.domain.DomainEvent;
 import evenharbor.practice.clock.PracticeClock;
 import java.time.Clock;
 import java.time.Instant;
@@ -30,17 +31,19 @@ final class DomainRows {
 
     final Map<String, DomainEntity> rows = new LinkedHashMap<>();
     final DomainRepository repository = mock(DomainRepository.class);
-    final ZoneCopyRepository copies = mock(ZoneCopyRepository.class);
     final Activities activities = mock(Activities.class);
     final List<Object> events = new ArrayList<>();
     final PlatformTransactionManager manager = mock(PlatformTransactionManager.class);
     final TransactionTemplate transactions = new TransactionTemplate(manager);
     final PracticeClock clock = new PracticeClock(Clock.fixed(NOW, ZoneOffset.UTC));
     final DomainNews news;
+    final DomainLives lives;
 
     DomainRows() {
         ApplicationEventPublisher publisher = events::add;
         news = new DomainNews(activities, publisher);
+        lives = new DomainLives(repository, news, manager, clock);
+        when(repository.locked(any())).thenAnswer(call -> Optional.ofNullable(rows.get(call.<String>getArgument(0))));
         when(repository.findById(any())).thenAnswer(call -> Optional.ofNullable(rows.get(call.<String>getArgument(0))));
         when(repository.save(any())).thenAnswer(call -> keep(call.getArgument(0)));
         when(repository.saveAndFlush(any())).thenAnswer(call -> keep(call.getArgument(0)));
@@ -74,20 +77,27 @@ final class DomainRows {
 
     /** A domain registered here that ends at some time. */
     DomainEntity registered(String name, Instant end, boolean renews) {
-        DomainEntity row = DomainEntity.fresh(
-                new HostName(name), Domain.Source.REGISTERED, Domain.State.HELD, MARTA, NOW.minusSeconds(60));
-        row.provenName = name;
+        DomainEntity row = DomainEntity.fresh(new HostName(name), MARTA, NOW.minusSeconds(60));
         row.hosted = true;
-        row.registeredAt = NOW.minusSeconds(60);
-        row.expiresAt = end;
-        row.autoRenew = renews;
-        return keep(row);
+        return keep(after(
+                row,
+                new DomainEvent.RegistrationAsked(),
+                new DomainEvent.Registered(end),
+                new DomainEvent.RenewalSet(renews)));
     }
 
     /** A domain registered elsewhere that someone claims. */
     DomainEntity claimed(String name, Person person) {
-        return keep(DomainEntity.fresh(
-                new HostName(name), Domain.Source.BROUGHT, Domain.State.CLAIMED, person, NOW.minusSeconds(60)));
+        return keep(
+                after(DomainEntity.fresh(new HostName(name), person, NOW.minusSeconds(60)), new DomainEvent.Brought()));
+    }
+
+    /** Lets what happened a minute ago happen to a row, without a word about it. */
+    static DomainEntity after(DomainEntity row, DomainEvent... events) {
+        for (DomainEvent event : events) {
+            row.live(row.life().on(event, NOW.minusSeconds(60)));
+        }
+        return row;
     }
 
     /** What was noted, as kind and detail, in order. */

@@ -3,6 +3,7 @@ package evenharbor.app.where.domain;
 import static evenharbor.app.where.domain.DomainRows.MARTA;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.doNothing;
 import static org.mockito.Mockito.doThrow;
 import static org.mockito.Mockito.mock;
@@ -17,6 +18,8 @@ import evenharbor.app.where.registry.Registry;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
 import evenharbor.core.where.address.AddressReader;
+import evenharbor.core.where.domain.DomainEvent;
+import evenharbor.core.where.domain.DomainLife.Stage;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -32,9 +35,11 @@ class DomainsTest {
     private final Sites sites = mock(Sites.class);
     private final Domains domains = new Domains(
             rows.repository,
-            rows.copies,
             mock(AddressReader.class),
-            registry,
+            new Registrations(
+                    rows.repository, null, registry, mock(ZoneServer.class), rows.lives, rows.manager, rows.clock),
+            new Renewals(rows.repository, registry, rows.lives),
+            rows.lives,
             sites,
             rows.activities,
             rows.news,
@@ -76,23 +81,59 @@ class DomainsTest {
         assertThat(row.autoRenew).isTrue();
     }
 
-    @Test
-    void aRegisteredDomainIsLetGoAtTheRegistryFirst() throws Registry.Refusal {
-        doThrow(new Registry.Refusal("The registry does not answer.", true, null))
-                .when(registry)
-                .release(NAME);
-        assertThatThrownBy(() -> asMarta(() -> domains.letGo(row.id))).hasMessageContaining("Nothing was changed");
-        assertThat(rows.rows).containsKey(row.id);
-        doNothing().when(registry).release(NAME);
-        asMarta(() -> domains.letGo(row.id));
-        assertThat(rows.rows).isEmpty();
-        verify(rows.copies).deleteByDomainId(row.id);
+    private boolean letGo() {
+        boolean[] done = new boolean[1];
+        asMarta(() -> done[0] = domains.letGo(row.id));
+        return done[0];
     }
 
     @Test
-    void anEndedOneIsLetGoWithoutTheRegistry() throws Registry.Refusal {
-        row.state = Domain.State.ENDED;
-        asMarta(() -> domains.letGo(row.id));
+    void aRegisteredDomainIsGoneWhenTheRegistryHasDeletedItAndNotBefore() throws Registry.Refusal {
+        doThrow(new Registry.Refusal("The registry does not answer.", true, null))
+                .when(registry)
+                .release(NAME);
+        assertThat(letGo()).isFalse();
+        assertThat(row.stage).isEqualTo(Stage.GIVEN_UP);
+        assertThat(row.toDomain().proven()).as("it is served until it is known").isTrue();
+        assertThat(row.nextLookAt).isEqualTo(DomainRows.NOW.plus(Duration.ofMinutes(1)));
+        doNothing().when(registry).release(NAME);
+        assertThat(letGo()).isTrue();
+        assertThat(rows.rows).isEmpty();
+    }
+
+    @Test
+    void oneThatTheRegistryWillNotDeleteStays() throws Registry.Refusal {
+        doThrow(new Registry.Refusal("The registry refuses: locked (2304).", false, null))
+                .when(registry)
+                .release(NAME);
+        when(registry.find(NAME)).thenReturn(Optional.of(new Registry.Registration(NAME, row.expiresAt)));
+        assertThatThrownBy(this::letGo)
+                .hasMessageContaining("locked (2304)")
+                .hasMessageContaining("Nothing was changed");
+        assertThat(row.stage).isEqualTo(Stage.HELD);
+        when(registry.find(NAME)).thenReturn(Optional.empty());
+        assertThat(letGo()).as("it was not ours to delete").isTrue();
+        assertThat(rows.rows).isEmpty();
+    }
+
+    @Test
+    void oneBeingRegisteredIsNotLetGo() {
+        row.stage = Stage.REGISTERING;
+        assertThatThrownBy(this::letGo).hasMessageContaining("has not said yet");
+        assertThat(rows.rows).hasSize(1);
+    }
+
+    @Test
+    void anEndedOneIsLetGoWithoutTheRegistryOrRenewedWhileItIsKeptThere() throws Registry.Refusal {
+        DomainRows.after(row, new DomainEvent.NotOurs());
+        when(registry.renew(any()))
+                .thenThrow(new Registry.Refusal("Gone (2303).", false, null))
+                .thenReturn(new Registry.Registration(NAME, DomainRows.NOW.plus(Duration.ofDays(465))));
+        assertThatThrownBy(() -> asMarta(() -> domains.renew(row.id))).hasMessageContaining("no longer keeps the name");
+        asMarta(() -> domains.renew(row.id));
+        assertThat(row.stage).isEqualTo(Stage.HELD);
+        DomainRows.after(row, new DomainEvent.NotOurs());
+        assertThat(letGo()).isTrue();
         assertThat(rows.rows).isEmpty();
         verify(registry, never()).release(NAME);
     }

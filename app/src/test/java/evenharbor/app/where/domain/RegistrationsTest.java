@@ -13,13 +13,14 @@ import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import evenharbor.app.common.problem.Problem;
-import evenharbor.app.where.dns.Dns;
 import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.app.where.registry.Registry;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
 import evenharbor.core.where.address.AddressReader;
 import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.domain.DomainEvent;
+import evenharbor.core.where.domain.DomainLife.Stage;
 import evenharbor.core.where.domain.Price;
 import java.time.Duration;
 import java.time.Instant;
@@ -34,21 +35,17 @@ class RegistrationsTest {
 
     private static final HostName NAME = new HostName("papermoon.art.localhost");
     private static final Instant END = DomainRows.NOW.plus(Duration.ofDays(365));
-    private static final Registry.Registration MADE = new Registry.Registration(NAME.ascii(), DomainRows.NOW, END);
+    private static final Registry.Registration MADE = new Registry.Registration(NAME.ascii(), END);
     private static final Registry.Refusal DOWN = new Registry.Refusal("The registry does not answer.", true, null);
 
     private final DomainRows domains = new DomainRows();
     private final Registry registry = mock(Registry.class);
-    private final Proofs proofs = new Proofs(
-            domains.repository, domains.copies, mock(Dns.class), domains.news, domains.transactions, domains.clock);
     private final Registrations registrations = new Registrations(
             domains.repository,
-            domains.copies,
             new Offers(domains.repository, registry, mock(AddressReader.class)),
-            proofs,
             registry,
             mock(ZoneServer.class),
-            domains.news,
+            domains.lives,
             domains.manager,
             domains.clock);
 
@@ -75,34 +72,58 @@ class RegistrationsTest {
     @Test
     void theRowIsThereBeforeTheRegistryIsAskedAndOutlivesTheRequest() throws Registry.Refusal {
         when(registry.register(any(), any())).thenAnswer(call -> {
-            assertThat(only().state).isEqualTo(Domain.State.REGISTERING);
+            assertThat(only().stage).isEqualTo(Stage.REGISTERING);
             verify(domains.manager)
                     .getTransaction(
                             argThat(d -> d.getPropagationBehavior() == TransactionDefinition.PROPAGATION_REQUIRES_NEW));
             return Optional.of(MADE);
         });
         register();
-        assertThat(only().state).isEqualTo(Domain.State.HELD);
+        assertThat(only().stage).isEqualTo(Stage.HELD);
         assertThat(only().expiresAt).isEqualTo(END);
         assertThat(only().provenName).isEqualTo(NAME.ascii());
         assertThat(domains.events).hasAtLeastOneElementOfType(ZoneDue.class);
     }
 
     @Test
+    void aSecondClickWhileTheRegistryIsBeingAskedLosesNothingAndPaysForNothingMore() throws Registry.Refusal {
+        when(registry.find(any())).thenReturn(Optional.empty());
+        when(registry.register(any(), any())).thenAnswer(call -> {
+            register();
+            assertThat(only().stage).isEqualTo(Stage.REGISTERING);
+            return Optional.of(MADE);
+        });
+        register();
+        assertThat(only().stage).isEqualTo(Stage.HELD);
+        verify(registry).register(any(), any());
+    }
+
+    @Test
+    void whatWasPaidForIsHadThoughItsRowHasGone() throws Registry.Refusal {
+        when(registry.register(any(), any())).thenAnswer(call -> {
+            domains.rows.clear();
+            return Optional.of(MADE);
+        });
+        register();
+        assertThat(only().stage).isEqualTo(Stage.HELD);
+        assertThat(only().accountId).isEqualTo(MARTA.accountId());
+    }
+
+    @Test
     void whenTheRegistryBreaksOffItIsAskedAgainUntilItIsKnown() throws Registry.Refusal {
         when(registry.register(any(), any())).thenThrow(DOWN);
         assertThatThrownBy(this::register).isInstanceOf(Problem.class).hasMessageContaining("broke off");
-        String id = only().id;
-        assertThat(only().state).isEqualTo(Domain.State.REGISTERING);
+        assertThat(only().stage).isEqualTo(Stage.REGISTERING);
         assertThat(only().nextLookAt).isEqualTo(DomainRows.NOW.plus(Duration.ofMinutes(1)));
 
+        domains.clock.setTo(DomainRows.NOW.plus(Duration.ofMinutes(2)));
         when(registry.find(NAME.ascii())).thenThrow(DOWN);
         assertThatThrownBy(this::register).hasMessageContaining("do not know yet whether you have");
-        assertThat(only().state).isEqualTo(Domain.State.REGISTERING);
+        assertThat(only().stage).isEqualTo(Stage.REGISTERING);
 
         doReturn(Optional.of(MADE)).when(registry).find(NAME.ascii());
-        assertThat(registrations.finish(id)).isPresent();
-        assertThat(only().state).isEqualTo(Domain.State.HELD);
+        assertThat(registrations.settle(only().toDomain())).isPresent();
+        assertThat(only().stage).isEqualTo(Stage.HELD);
     }
 
     @Test
@@ -110,8 +131,9 @@ class RegistrationsTest {
         when(registry.register(any(), any())).thenThrow(DOWN).thenReturn(Optional.of(MADE));
         assertThatThrownBy(this::register).isInstanceOf(Problem.class);
         when(registry.find(NAME.ascii())).thenReturn(Optional.empty());
+        domains.clock.setTo(DomainRows.NOW.plus(Duration.ofMinutes(2)));
         register();
-        assertThat(only().state).isEqualTo(Domain.State.HELD);
+        assertThat(only().stage).isEqualTo(Stage.HELD);
     }
 
     @Test
@@ -119,8 +141,9 @@ class RegistrationsTest {
         when(registry.register(any(), any())).thenThrow(DOWN);
         assertThatThrownBy(this::register).isInstanceOf(Problem.class);
         when(registry.find(NAME.ascii())).thenReturn(Optional.of(MADE));
+        domains.clock.setTo(DomainRows.NOW.plus(Duration.ofMinutes(2)));
         register();
-        assertThat(only().state).isEqualTo(Domain.State.HELD);
+        assertThat(only().stage).isEqualTo(Stage.HELD);
         verify(registry).register(any(), any());
     }
 
@@ -156,12 +179,11 @@ class RegistrationsTest {
     @Test
     void anEndedRegistrationIsTakenUpAgainWithAllUnderIt() throws Registry.Refusal {
         DomainEntity ended = domains.registered(NAME.ascii(), DomainRows.NOW.minus(Duration.ofDays(40)), false);
-        ended.state = Domain.State.ENDED;
-        ended.provenName = null;
+        DomainRows.after(ended, new DomainEvent.NotOurs());
         when(registry.register(any(), any())).thenReturn(Optional.of(MADE));
         register();
         assertThat(only().id).as("the addresses under it stay").isEqualTo(ended.id);
-        assertThat(only().state).isEqualTo(Domain.State.HELD);
+        assertThat(only().stage).isEqualTo(Stage.HELD);
     }
 
     @Test
@@ -169,7 +191,9 @@ class RegistrationsTest {
         domains.claimed(NAME.ascii(), new Person("p2", "a2", "Pia Holm", "pia@seaside.example"));
         when(registry.register(any(), any())).thenReturn(Optional.of(MADE));
         register();
-        assertThat(only().accountId).isEqualTo(MARTA.accountId());
+        assertThat(domains.rows.values())
+                .extracting(r -> r.accountId + " " + r.stage)
+                .containsExactlyInAnyOrder("a1 HELD", "a2 LOST");
         assertThat(domains.noted()).anyMatch(n -> n.startsWith("DOMAIN_LOST"));
     }
 }

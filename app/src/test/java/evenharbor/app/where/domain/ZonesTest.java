@@ -15,6 +15,7 @@ import evenharbor.app.common.problem.Problem;
 import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.app.where.dns.ZoneServer.Failure;
 import evenharbor.app.who.access.Current;
+import evenharbor.app.who.access.People;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.domain.RecordSet;
 import evenharbor.core.where.domain.Zone;
@@ -33,6 +34,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.mockito.Mockito;
 import org.springframework.beans.factory.ObjectProvider;
 
@@ -48,7 +50,10 @@ class ZonesTest {
             .toDomain();
     private final ZoneServer server = mock(ZoneServer.class);
     private final Set<String> hosts = new HashSet<>();
+    private final ZoneCopyRepository copied = mock(ZoneCopyRepository.class);
     private final Map<String, ZoneCopy> copies = new LinkedHashMap<>();
+    private final ZoneVersionRepository versions = mock(ZoneVersionRepository.class);
+    private final List<ZoneVersion> kept = new ArrayList<>();
     private Zone there = Zone.of(APEX, List.of());
     private long serial = 1;
     private Zones zones;
@@ -56,13 +61,18 @@ class ZonesTest {
     @BeforeEach
     @SuppressWarnings("unchecked")
     void begin() throws ZoneServer.Refusal {
-        when(rows.copies.findByDomainId(any()))
-                .thenAnswer(call -> Optional.ofNullable(copies.get(call.getArgument(0))));
-        when(rows.copies.save(any())).thenAnswer(call -> {
+        when(copied.findByDomainId(any())).thenAnswer(call -> Optional.ofNullable(copies.get(call.getArgument(0))));
+        when(copied.save(any())).thenAnswer(call -> {
             ZoneCopy copy = call.getArgument(0);
             copies.put(copy.domainId, copy);
             return copy;
         });
+        when(versions.save(any())).thenAnswer(call -> {
+            kept.add(0, call.getArgument(0));
+            return kept.get(0);
+        });
+        when(versions.findByDomainIdOrderByIdDesc(any(), any()))
+                .thenAnswer(call -> kept.stream().limit(1).toList());
         when(server.transfer(APEX)).thenAnswer(call -> new ZoneServer.Transferred(there, serial));
         Mockito.doAnswer(call -> {
                     changedThere(call.<ZoneDifference>getArgument(1));
@@ -73,8 +83,9 @@ class ZonesTest {
         ObjectProvider<AddressNeeds> needs = mock(ObjectProvider.class);
         when(needs.orderedStream()).thenAnswer(call -> Stream.of((AddressNeeds) d -> hosts));
         zones = new Zones(
-                rows.copies,
+                copied,
                 rows.repository,
+                new ZoneHistory(versions, mock(People.class), rows.clock),
                 server,
                 needs,
                 new PublicAddresses(List.of("127.0.0.1"), List.of(), "visit.harbor.localhost", 300),
@@ -212,8 +223,9 @@ class ZonesTest {
         when(server.transfer(APEX))
                 .thenThrow(new ZoneServer.Refusal(Failure.NO_ZONE, null))
                 .thenAnswer(call -> new ZoneServer.Transferred(there, serial));
-        assertThat(zones.view(domain).zone().sets()).isEmpty();
+        zones.bringUpToDate(domain);
         verify(server).create(APEX);
+        assertThat(zones.view(domain).zone().sets()).isEmpty();
     }
 
     @Test
@@ -223,5 +235,61 @@ class ZonesTest {
         assertThatThrownBy(() -> zones.view(elsewhere)).hasMessageContaining("is not kept here");
         zones.bringUpToDate(elsewhere);
         verify(server, never()).transfer(any());
+    }
+
+    @Test
+    void lookingAtAZoneMakesNone() throws ZoneServer.Refusal {
+        serverSays(Failure.NO_ZONE);
+        assertThatThrownBy(() -> asMarta(() -> zones.view(domain))).hasMessageContaining("has not been set up yet");
+        verify(server, never()).create(any());
+        assertThat(copies).isEmpty();
+    }
+
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void aZoneThatTheServerLostIsKeptHereUntilAPersonRestoresIt(boolean gone) throws ZoneServer.Refusal {
+        zones.bringUpToDate(domain);
+        change(MAIL, SHOP);
+        there = Zone.of(APEX, List.of());
+        serial = 1;
+        if (gone) {
+            doThrow(new ZoneServer.Refusal(Failure.NO_ZONE, null)).when(server).transfer(any());
+        }
+        Mockito.clearInvocations(server);
+        Zones.View view = asMarta(() -> zones.view(domain));
+        assertThat(view.lost()).isTrue();
+        assertThat(view.zone().sets()).containsExactly(MAIL, SHOP);
+        hosts.add("papermoon.art.localhost");
+        assertThatThrownBy(() -> zones.bringUpToDate(domain)).hasMessageContaining("Restore it from our copy");
+        assertThatThrownBy(() -> change(SHOP)).hasMessageContaining("Nothing was changed");
+        verify(server, never()).create(any());
+        verify(server, never()).change(any(), any());
+
+        Mockito.doAnswer(call -> Mockito.doAnswer(c -> new ZoneServer.Transferred(there, serial))
+                        .when(server)
+                        .transfer(any()))
+                .when(server)
+                .create(any());
+        Zones.View restored = asMarta(() -> zones.restore(domain));
+        assertThat(restored.lost()).isFalse();
+        assertThat(there.sets()).containsExactly(MAIL, SHOP);
+        zones.bringUpToDate(domain);
+        assertThat(there.sets()).hasSize(3);
+        assertThatThrownBy(() -> asMarta(() -> zones.restore(domain))).hasMessageContaining("has this zone");
+    }
+
+    @Test
+    void everyVersionIsKeptOnceAndPassingProofsAreNoneOfIt() throws ZoneServer.Refusal {
+        zones.bringUpToDate(domain);
+        change(MAIL);
+        zones.showText(domain, "_acme-challenge", List.of("proof"));
+        someoneElseChanges(MAIL, SHOP);
+        asMarta(() -> zones.view(domain));
+        hosts.add("papermoon.art.localhost");
+        zones.bringUpToDate(domain);
+        assertThat(kept)
+                .extracting(v -> v.origin)
+                .containsExactly(ZoneVersion.Origin.HARBOR, ZoneVersion.Origin.ELSEWHERE, ZoneVersion.Origin.PERSON);
+        assertThat(kept.get(2).records).contains("MX").doesNotContain("_acme");
     }
 }
