@@ -95,7 +95,7 @@ class DomainsTest {
         assertThat(letGo()).isFalse();
         assertThat(row.stage).isEqualTo(Stage.GIVEN_UP);
         assertThat(row.toDomain().proven()).as("it is served until it is known").isTrue();
-        assertThat(row.nextLookAt).isEqualTo(DomainRows.NOW.plus(Duration.ofMinutes(1)));
+        assertThat(row.nextLookAt).isEqualTo(DomainRows.NOW.plusSeconds(10));
         doNothing().when(registry).release(NAME);
         assertThat(letGo()).isTrue();
         assertThat(rows.rows).isEmpty();

@@ -43,7 +43,7 @@ public record DomainLife(
     private static final Duration VERIFIED_FOR = Duration.ofDays(1);
     private static final Duration AGAIN = Duration.ofHours(1);
     private static final Duration[] RELEASE_PAUSES = {
-        Duration.ofMinutes(1), Duration.ofMinutes(5), Duration.ofMinutes(15), AGAIN
+        Duration.ofSeconds(10), Duration.ofMinutes(1), Duration.ofMinutes(5), Duration.ofMinutes(15), AGAIN
     };
     private static final int[] NOTICE_DAYS = {1, 7, 30};
 

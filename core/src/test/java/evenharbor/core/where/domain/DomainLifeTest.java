@@ -227,13 +227,13 @@ class DomainLifeTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"0, 1", "1, 5", "2, 15", "3, 60", "9, 60"})
-    void lettingGoIsAskedForEverMoreSeldom(int failures, long minutes) {
+    @CsvSource({"0, PT10S", "1, PT1M", "2, PT5M", "3, PT15M", "4, PT1H", "9, PT1H"})
+    void lettingGoIsAskedForEverMoreSeldom(int failures, Duration pause) {
         DomainLife life = lives().get(State.GIVEN_UP);
         for (int i = 0; i <= failures; i++) {
             life = life.on(FAILED, NOW);
         }
-        assertThat(life.next()).contains(NOW.plus(Duration.ofMinutes(minutes)));
+        assertThat(life.next()).contains(NOW.plus(pause));
         assertThat(life.on(new DomainEvent.Kept("It is locked."), NOW).trouble())
                 .isEqualTo("It is locked.");
     }
