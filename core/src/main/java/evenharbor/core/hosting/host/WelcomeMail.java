@@ -1,5 +1,7 @@
 package evenharbor.core.hosting.host;
 
+import evenharbor.core.hosting.host.MailWords.Item;
+import evenharbor.core.hosting.host.MailWords.Mention;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.net.URLDecoder;
@@ -7,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -17,50 +20,11 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Reads what a hosting company writes to its customers, in whatever layout: a label and a value on a line, the value on the
- * next line, a table, or a URL with everything in it. What it cannot find stays empty; nothing is guessed.
+ * Reads what a hosting company writes to its customers, in whatever layout: labels with values, a sentence, or a URL with
+ * everything in it. What it cannot find stays empty; a password of which it is not certain is not filled in, and what it
+ * left out of one is said.
  */
 public final class WelcomeMail {
-
-    /** What a line may be about; its label in the languages that hosting companies write in. */
-    private enum Item {
-        SERVER(
-                "(?:host ?name|host|server ?(?:name|address|adresse)?|address|site|serveur|nom d[’']h[oô]te|h[oô]te|adresse du serveur"
-                        + "|servidor|direcci[oó]n del servidor|indirizzo(?: del server)?|hostnaam|serveradres|adres|adresse|serwer"
-                        + "|adres serwera|palvelin|endere[cç]o)(?: \\((?:s?ftps?|host)\\))?"),
-        USER(
-                "(?:user[ -]?(?:name|id)?|log[ -]?in(?:[ -]?name)?|account(?:[ -]?name)?|benutzer(?:name|kennung)?|nutzername|kennung"
-                        + "|nom d[’']utilisateur|utilisateur|identifiant|usuario|nombre de usuario|utente|nome utente|gebruiker(?:snaam)?"
-                        + "|u[zż]ytkownik|nazwa u[zż]ytkownika|anv[aä]ndar(?:namn|e)|brugernavn|utilizador|usu[aá]rio|k[aä]ytt[aä]j[aä](?:tunnus)?)"),
-        PASSWORD(
-                "(?:pass(?:word|phrase|code)?|pwd|passwort|kennwort|mot de passe|mdp|contrase[nñ]a|clave|wachtwoord|has[lł]o|l[oö]senord"
-                        + "|adgangskode|senha|palavra-passe|salasana)"),
-        PORT("(?:port(?:[ -]?(?:number|no\\.?|nummer))?|puerto|porta|poort|portti)"),
-        FOLDER("(?:(?:remote|web|document|upload|target|home|start|root|ziel|haupt|s?ftps?)[ -]?)*"
-                + "(?:path|dir(?:ectory)?|folder|root|docroot|webspace|verzeichnis|ordner|pfad|dossier|r[eé]pertoire|chemin|carpeta"
-                + "|directorio|ruta|cartella|percorso|map|katalog|folderu?|mappe|mapp|pasta|kansio)"),
-        PROTOCOL(
-                "(?:protocol|connection(?: type)?|encryption|type|protokoll|verschl[uü]sselung|protocole|chiffrement|protocolo|protocollo"
-                        + "|verbinding|protok[oó][lł])"),
-        URL(
-                "(?:web[ -]?site|web[ -]?address|url|domain|your (?:site|address|domain)|visit|webseite|domain|ihre (?:website|domain|seite)"
-                        + "|adresse web|votre site|site web|nom de domaine|dominio|sitio web|su sitio|sito(?: web)?|domein(?:naam)?|strona|hemsida"
-                        + "|hjemmeside|kotisivu)(?: (?:address|url))?");
-
-        private final Pattern line;
-        private final Pattern alone;
-
-        Item(String label) {
-            String start =
-                    "^[\\s>*|•·\\-–]*(?<of>(?:your |the |ihr |ihre |votre |su |il tuo |uw |twoje |s?ftps?[ -]?|ssh[ -]?)*)"
-                            + label + "(?: (?:ftp|sftp))?";
-            line = Pattern.compile(
-                    start
-                            + "\\s*(?:[:=|]|：|\\bis\\b:?|\\bist\\b:?|\\best\\b ?:?|\\t|\\s{2,}|\\.{3,}|[-–—>]+>?\\s)\\s*(?<value>.*?)[\\s|]*$",
-                    FLAGS);
-            alone = Pattern.compile(start + "\\s*:?[\\s|]*$", FLAGS);
-        }
-    }
 
     /** What a part of a mail is about: signing in for files, or for something else. */
     private enum About {
@@ -69,29 +33,42 @@ public final class WelcomeMail {
         OTHER
     }
 
-    private record Candidate(About about, String value) {}
+    /** How a value was found: beside its label, or in a sentence. */
+    private enum How {
+        LABELLED,
+        SPOKEN
+    }
 
-    private static final Pattern FOR_FILES = Pattern.compile(
-            "(?iu)\\bs?ftps?\\b|file transfer|upload|web ?space|hochladen|d[eé]poser|subir|caricare|bestanden");
-    private static final Pattern FOR_OTHER = Pattern.compile(
-            "(?iu)mysql|mariadb|database|datenbank|base de donn[eé]es|base de datos|e-?mail|pop3|imap|smtp|webmail|panel|customer (?:area|login|centre|center)"
-                    + "|kunden(?:bereich|login|men[uü]|center)|espace client|[aá]rea de cliente|area clienti|klantenpaneel|backup|blog|content management|cms|dashboard|back[ -]?end|admin");
+    private record Candidate(About about, How how, int account, String value) {}
 
     /** What stands in the place of a password that is not told. */
     private static final Pattern NOT_TOLD = Pattern.compile(
             "(?iu)[*•●x.…_#-]{4,}|<.*>|\\[.*\\]|\\(.*\\)|n/a|none|hidden|verborgen|.*\\b(?:sent|send|separate(?:ly)?|chosen|chose|choose|same|identical"
                     + "|unchanged|see|by (?:post|sms|phone)|siehe|separat(?:er|e)?|gew[aä]hlt\\w*|gesondert\\w*|wie|voir|choisi|envoy[eé]\\w*|s[eé]par[eé]\\w*"
-                    + "|elegid[oa]|enviad[oa]|separado|vedi|scelt[oa]|inviat[oa]|zie|gekozen|apart|verstuurd)\\b.*");
+                    + "|elegid[oa]|enviad[oa]|separado|vedi|scelt[oa]|inviat[oa]|zie|gekozen|apart|verstuurd)\\b.*|\\S+(?:\\s+\\S+){2,}|\\p{L}{2,}\\s+\\p{L}{2,}");
 
-    private static final int FLAGS = Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE;
     private static final Pattern WHOLE_URL = Pattern.compile(
             "(?i)\\b(?<scheme>s?ftps?|ftpes|ssh)://(?:(?<user>[^\\s:@/]+)(?::(?<password>[^\\s@/]+))?@)?(?<host>[^\\s:/<>\"]+)"
                     + "(?::(?<port>\\d{1,5}))?(?<path>/[^\\s<>\"]*)?");
     private static final Pattern WEB_URL = Pattern.compile("(?i)https?://[^\\s<>\"]+");
+    /** A page that is looked at, not one that a click is counted by. */
+    private static final Pattern PLAIN_URL = Pattern.compile(
+            "(?i)https?://(?!(?:[a-z0-9-]*(?:click|track|link|mail|news|campaign|cdn|img|help|support|status|panel|my|login|admin)[a-z0-9-]*|go|t|e|r)\\.)[^/?#\\s]+/?");
+
+    private static final Pattern FILE_SERVER = Pattern.compile(
+            "(?iu)(?<![\\w@./-])(?:s?ftps?|ssh|files?|upload|web|srv|server|host)\\d*\\.(?:[a-z0-9-]+\\.)+[a-z]{2,}\\b");
+    private static final Pattern WORD = Pattern.compile("\\S+");
+    /** What no ordinary word looks like. */
+    private static final Pattern NAMED = Pattern.compile("[\\d_@!#$%&*+=/\\\\^~?]|\\p{Ll}\\p{Lu}");
+
+    private static final String SENTENCE_ENDS = ".,;:!?";
     private static final int HIGHEST_PORT = 65_535;
+    private static final int MOST_HEADING_WORDS = 8;
+    private static final int MOST_LINKS = 4;
 
     private final Map<Item, List<Candidate>> candidates = new EnumMap<>(Item.class);
     private final Map<Item, String> found = new EnumMap<>(Item.class);
+    private final Set<String> servers = new LinkedHashSet<>();
     private final List<String> cleanings = new ArrayList<>();
 
     private WelcomeMail() {}
@@ -99,60 +76,141 @@ public final class WelcomeMail {
     /** Reads a mail, or any other text. */
     public static HostLogin read(String text) {
         WelcomeMail mail = new WelcomeMail();
-        mail.lines(text.replace('\u00A0', ' ').replace("\r\n", "\n"));
-        return mail.login(text);
-    }
-
-    private void lines(String text) {
-        String[] lines = text.split("\n");
-        About about = About.UNSAID;
-        for (int i = 0; i < lines.length; i++) {
-            boolean labelled = false;
-            for (Item item : Item.values()) {
-                Matcher line = item.line.matcher(lines[i]);
-                if (line.matches()) {
-                    labelled = true;
-                    take(item, about(line.group("of"), about), line.group("value"));
-                    continue;
-                }
-                Matcher alone = item.alone.matcher(lines[i]);
-                if (alone.matches() && i + 1 < lines.length) {
-                    labelled |= take(item, about(alone.group("of"), about), lines[i + 1].strip());
-                }
-            }
-            if (!labelled) {
-                about = about(lines[i], about);
-            }
-        }
+        String plain = text.replace('\u00A0', ' ')
+                .replace("\r\n", "\n")
+                .replaceAll("[\\u200B-\\u200D\\u2060\\uFEFF\\u00AD]", "");
+        mail.labelled(plain);
+        mail.spoken(plain);
         for (Item item : Item.values()) {
-            choose(item);
+            mail.choose(item);
+        }
+        return mail.login(plain);
+    }
+
+    private void labelled(String text) {
+        About about = About.UNSAID;
+        for (MailPairs.Pair pair : MailPairs.of(text, WelcomeMail::fits)) {
+            if (pair.item().isPresent()) {
+                take(pair.item().get(), about(pair.label(), about), How.LABELLED, pair.value());
+            } else if (heading(pair)) {
+                about = about(pair.label(), about);
+            }
         }
     }
 
-    /** A heading says what follows is about; a label may say it of itself. */
+    /** A line that says what follows is about; a sentence says it of itself alone. */
+    private static boolean heading(MailPairs.Pair pair) {
+        return pair.label().split("\\s+").length <= MOST_HEADING_WORDS
+                && !pair.label().matches(".*[.?!,]|.*[@/].*");
+    }
+
     private static About about(String words, About before) {
-        if (FOR_FILES.matcher(words).find()) {
+        if (MailWords.speaksOfFiles(words)) {
             return About.FILES;
         }
-        return FOR_OTHER.matcher(words).find() ? About.OTHER : before;
+        return MailWords.speaksOfOther(words) ? About.OTHER : before;
     }
 
     /** Takes a value, if it can be one of its kind: a mail has many lines that only look alike. */
-    private boolean take(Item item, About about, String raw) {
+    private void take(Item item, About about, How how, String raw) {
+        if (fits(item, raw)) {
+            candidates
+                    .computeIfAbsent(item, any -> new ArrayList<>())
+                    .add(new Candidate(about, how, account(item, unwrapped(raw)), unwrapped(raw)));
+        }
+    }
+
+    /** Which account a value belongs to: another server begins another one. */
+    private int account(Item item, String value) {
+        if (item == Item.SERVER) {
+            servers.add(HostLogin.bare(value));
+        }
+        return Math.max(0, servers.size() - 1);
+    }
+
+    private static boolean fits(Item item, String raw) {
         String value = unwrapped(raw);
-        boolean fits = switch (item) {
-            case SERVER -> HostLogin.isServer(HostLogin.bare(value));
+        return switch (item) {
+            case SERVER, URL -> HostLogin.isServer(HostLogin.bare(value));
             case PORT -> value.matches("\\d{1,5}\\b.*") && port(value) > 0;
             case PROTOCOL -> protocolOf(value).isPresent();
-            case URL -> HostLogin.isServer(HostLogin.bare(value));
             case FOLDER -> value.matches("[/~\\\\].*") || value.matches("[\\w.-]+(?:/[\\w.-]*)*/?");
-            case USER -> value.matches("\\S+") && !NOT_TOLD.matcher(value).matches();
+            case USER ->
+                value.matches("\\S*[\\p{L}\\p{N}]\\S*")
+                        && !NOT_TOLD.matcher(value).matches();
             case PASSWORD -> !value.isEmpty() && !NOT_TOLD.matcher(raw.strip()).matches();
         };
-        if (fits) {
-            candidates.computeIfAbsent(item, any -> new ArrayList<>()).add(new Candidate(about, value));
+    }
+
+    /** What sentences say: a thing, and right after it what it is. */
+    private void spoken(String text) {
+        for (String paragraph : text.split("\n\\s*\n")) {
+            String flowing = paragraph.replaceAll("(?m)^[>|\\s]+", "").replaceAll("\\s*\n\\s*", " ");
+            for (String sentence : flowing.split("(?<=[.!?])\\s+(?=\\p{Lu})")) {
+                About about = about(sentence, About.UNSAID);
+                List<Mention> mentions = MailWords.mentions(sentence);
+                for (Mention mention : mentions) {
+                    spoken(sentence, mention, mentions, about);
+                }
+            }
         }
-        return fits;
+    }
+
+    private void spoken(String sentence, Mention mention, List<Mention> mentions, About about) {
+        Matcher words = WORD.matcher(sentence);
+        int links = 0;
+        for (boolean more = words.find(mention.end()); more && links <= MOST_LINKS; more = words.find()) {
+            int at = words.start();
+            boolean label = mentions.stream().anyMatch(m -> m.start() <= at && at < m.end());
+            String raw = words.group();
+            if (label || raw.matches("[:=–—-]+") && links > MOST_LINKS) {
+                return;
+            }
+            if (raw.matches("[:=–—-]+") || MailWords.links(raw.replaceFirst("[:]$", ""))) {
+                links++;
+                continue;
+            }
+            if (raw.matches("\\p{Ll}+") && nameFollows(sentence, words.end(), mentions)) {
+                continue;
+            }
+            String value = withoutEnd(raw);
+            boolean named = quoted(value) || NAMED.matcher(value).find();
+            boolean conjunction =
+                    mentions.stream().anyMatch(m -> m.start() > words.end() && m.start() - words.end() < 8)
+                            && value.matches("\\p{L}{1,4}")
+                            && value.equals(raw);
+            if (named || mention.item() != Item.PASSWORD && !conjunction) {
+                if (mention.item() == Item.PASSWORD && !value.equals(raw) && fits(Item.PASSWORD, value)) {
+                    cleanings.add("“" + raw.substring(value.length())
+                            + "” after the password was read as the end of the sentence, not as a part of it.");
+                }
+                boolean folderInWords = mention.item() == Item.FOLDER && !value.matches("[/~\\\\].*");
+                if (!folderInWords) {
+                    take(mention.item(), about, How.SPOKEN, value);
+                }
+            }
+            return;
+        }
+    }
+
+    /** Whether a word is only a part of the label, as what comes after it is plainly a name. */
+    private static boolean nameFollows(String sentence, int from, List<Mention> mentions) {
+        Matcher next = WORD.matcher(sentence);
+        return next.find(from)
+                && NAMED.matcher(withoutEnd(next.group())).find()
+                && mentions.stream().noneMatch(m -> m.start() < next.end() && next.start() < m.end());
+    }
+
+    private static boolean quoted(String value) {
+        return !value.equals(unwrapped(value));
+    }
+
+    private static String withoutEnd(String word) {
+        String value = word;
+        while (value.length() > 1 && (SENTENCE_ENDS + ")").indexOf(value.charAt(value.length() - 1)) >= 0) {
+            value = value.substring(0, value.length() - 1);
+        }
+        return value;
     }
 
     /**
@@ -165,19 +223,22 @@ public final class WelcomeMail {
         List<Set<About>> ranks = secret
                 ? List.of(EnumSet.of(About.FILES), EnumSet.of(About.UNSAID))
                 : List.of(EnumSet.of(About.FILES, About.UNSAID), EnumSet.of(About.OTHER));
-        for (Set<About> rank : ranks) {
-            List<String> values = all.stream()
-                    .filter(candidate -> rank.contains(candidate.about()))
-                    .map(Candidate::value)
-                    .distinct()
-                    .toList();
-            if (values.size() > 1 && item == Item.PASSWORD) {
-                cleanings.add("The mail holds several passwords. Type the one for files.");
-                return;
-            }
-            if (!values.isEmpty()) {
-                found.put(item, values.get(0));
-                return;
+        for (How how : How.values()) {
+            for (Set<About> rank : ranks) {
+                List<String> values = all.stream()
+                        .filter(candidate -> candidate.how() == how && rank.contains(candidate.about()))
+                        .filter(candidate -> candidate.account() == 0 || item == Item.PASSWORD)
+                        .map(Candidate::value)
+                        .distinct()
+                        .toList();
+                if (values.size() > 1 && item == Item.PASSWORD) {
+                    cleanings.add("The mail holds several passwords. Type the one for files.");
+                    return;
+                }
+                if (!values.isEmpty()) {
+                    found.put(item, values.get(0));
+                    return;
+                }
             }
         }
     }
@@ -185,9 +246,9 @@ public final class WelcomeMail {
     /** Without what mails put around a value: quotation marks, angle brackets, stars. */
     private static String unwrapped(String raw) {
         String value = raw.strip().replaceFirst("^[*_]{1,2}\\s+", "");
-        Matcher wrapped =
-                Pattern.compile("^([\"'`<*]{1,2})(.+?)([\"'`>*]{1,2})$").matcher(value);
-        return wrapped.matches() ? wrapped.group(2) : value;
+        Matcher wrapped = Pattern.compile("^([\"'`<*“„«‚‘]{1,2})(.+?)([\"'`>*”“»’‘]{1,2})$")
+                .matcher(value);
+        return wrapped.matches() ? wrapped.group(2).strip() : value;
     }
 
     private static int port(String value) {
@@ -206,10 +267,8 @@ public final class WelcomeMail {
             put(Item.PORT, url.group("port"));
             put(Item.FOLDER, "/".equals(url.group("path")) ? null : decoded(url.group("path")));
         }
-        Matcher web = WEB_URL.matcher(text);
-        if (web.find()) {
-            put(Item.URL, web.group().replaceFirst("[.,;)]+$", ""));
-        }
+        serverByItsName(text);
+        site(text);
         String given = found.getOrDefault(Item.SERVER, "");
         String server = HostLogin.bare(given);
         if (!given.equals(server) && !given.isEmpty()) {
@@ -243,6 +302,30 @@ public final class WelcomeMail {
         }
     }
 
+    /** A server that no label names, when there is only one that is called as those for files are. */
+    private void serverByItsName(String text) {
+        Matcher named = FILE_SERVER.matcher(WEB_URL.matcher(text).replaceAll(" "));
+        Set<String> all = new LinkedHashSet<>();
+        while (named.find()) {
+            all.add(HostLogin.bare(named.group()));
+        }
+        if (all.size() == 1) {
+            put(Item.SERVER, all.iterator().next());
+        }
+    }
+
+    /** A page that no label names, in a mail that tells of an account: the first that is plainly a site's front page. */
+    private void site(String text) {
+        if (found.containsKey(Item.SERVER) && !candidates.containsKey(Item.URL)) {
+            WEB_URL.matcher(text)
+                    .results()
+                    .map(url -> url.group().replaceFirst("[.,;)]+$", ""))
+                    .filter(url -> PLAIN_URL.matcher(url).matches())
+                    .findFirst()
+                    .ifPresent(url -> put(Item.URL, url));
+        }
+    }
+
     private static String decoded(String part) {
         try {
             return part == null ? null : URLDecoder.decode(part.replace("+", "%2B"), StandardCharsets.UTF_8);
@@ -267,7 +350,7 @@ public final class WelcomeMail {
         return lower.contains("ftp") ? Optional.of(Protocol.FTP) : Optional.empty();
     }
 
-    /** Without a line of its own the port tells, then the safest that is spoken of. */
+    /** Without a line of its own the port tells, then the safest that is spoken of where files are. */
     private static Optional<Protocol> protocolIn(String text, OptionalInt port) {
         if (port.isPresent() && port.getAsInt() == Protocol.SFTP.port()) {
             return Optional.of(Protocol.SFTP);
@@ -275,7 +358,13 @@ public final class WelcomeMail {
         if (port.isPresent() && port.getAsInt() == Protocol.SECURE_FROM_THE_START) {
             return Optional.of(Protocol.FTPS);
         }
-        return protocolOf(text);
+        List<Protocol> spoken = text.lines()
+                .filter(line -> line.toLowerCase(Locale.ROOT).matches(".*(?:ftp|ssh[ :]).*"))
+                .flatMap(line -> protocolOf(line).stream())
+                .toList();
+        return List.of(Protocol.SFTP, Protocol.FTPS, Protocol.FTP).stream()
+                .filter(spoken::contains)
+                .findFirst();
     }
 
     private static String folder(String typed) {
