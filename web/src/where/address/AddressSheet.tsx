@@ -1,10 +1,10 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
-import { refreshSite } from '../../common/api/queries';
+import { keys, refreshSite } from '../../common/api/queries';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';
 import { Https } from '../certificate/Https';
@@ -183,6 +183,16 @@ function ChangeRole({
 function Release({ site, address }: { site: SiteView; address: Schemas['Address'] }) {
   const navigate = useNavigate();
   const [asking, setAsking] = useState(false);
+  const below = useQuery({
+    queryKey: [...keys.site(site.id), 'below', address.id],
+    queryFn: () =>
+      dataOf(
+        api.GET('/api/sites/{siteId}/addresses/{id}/below', {
+          params: { path: { siteId: site.id, id: address.id } },
+        }),
+      ),
+    enabled: asking,
+  });
   const release = useMutation({
     mutationFn: () =>
       dataOf(
@@ -216,6 +226,19 @@ function Release({ site, address }: { site: SiteView; address: Schemas['Address'
           Visitors of <span className="mono">{address.shown}</span> will find nothing here (404), at once.
           {site.addresses.length === 1 && ' It is the only address of this site.'}
         </p>
+        {below.data && below.data.length > 0 && (
+          <>
+            <p>Released with it, and a missing page (404) from then on:</p>
+            <ul className="border-water my-2 border-y py-2">
+              {below.data.map((b) => (
+                <li key={b.address} className="mono">
+                  {b.address}
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+        <Trouble error={below.error} />
         <p className="mb-2">
           To keep them, change its name instead: the old one then forwards for as long as you choose.
         </p>
@@ -226,11 +249,11 @@ function Release({ site, address }: { site: SiteView; address: Schemas['Address'
         <Trouble error={release.error} />
         <DialogActions
           kind="alarm"
-          busy={release.isPending}
+          busy={release.isPending || below.isPending}
           onDo={() => {
             release.mutate();
           }}
-          leave="Keep it"
+          leave="Cancel"
           onLeave={() => {
             setAsking(false);
           }}

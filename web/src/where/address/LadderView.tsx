@@ -1,4 +1,5 @@
 import type { Schemas } from '../../common/api/client';
+import { useDomains } from '../../common/api/queries';
 import { CopyButton, Time } from '../../common/ui/Words';
 
 type Step = Schemas['LadderStep'];
@@ -99,14 +100,22 @@ function Open({ step }: { step: Step }) {
   );
 }
 
-/** A record as it is entered elsewhere, each part to be copied by itself. */
+/**
+ * A record as it is entered elsewhere, each part to be copied by itself: its name in both forms that registrars' pages ask
+ * for, as a part of the domain and as a whole.
+ */
 export function RecordToCopy({ set }: { set: RecordSet }) {
+  const apex = useDomains()
+    .data?.map((d) => d.name)
+    .filter((name) => set.name === name || set.name.endsWith(`.${name}`))
+    .sort((a, b) => b.length - a.length)[0];
+  const part = apex === undefined ? undefined : set.name === apex ? '@' : set.name.slice(0, -apex.length - 1);
   const cell = 'border-water border px-2 py-1 text-left align-top';
   return (
     <table className="mt-2 w-full border-collapse">
       <thead>
         <tr>
-          {['Type', 'Name', 'Value'].map((head) => (
+          {['Type', 'Name', 'Value', 'TTL'].map((head) => (
             <th key={head} className={`${cell} text-soft font-normal`}>
               {head}
             </th>
@@ -117,12 +126,19 @@ export function RecordToCopy({ set }: { set: RecordSet }) {
         {set.data.map((data) => (
           <tr key={data}>
             <td className={`${cell} mono`}>{set.type}</td>
-            <td className={`${cell} mono [overflow-wrap:anywhere]`}>
-              {set.name} <CopyButton text={set.name} what="the name" />
+            <td className={`${cell} [overflow-wrap:anywhere]`}>
+              {part !== undefined && (
+                <>
+                  <span className="mono">{part}</span> <CopyButton text={part} what="the name" />
+                  <span className="text-soft block">or, where the whole name is asked for:</span>
+                </>
+              )}
+              <span className="mono">{set.name}</span> <CopyButton text={set.name} what="the whole name" />
             </td>
             <td className={`${cell} mono [overflow-wrap:anywhere]`}>
               {data} <CopyButton text={data} what="the value" />
             </td>
+            <td className={`${cell} whitespace-nowrap`}>{set.ttl} s</td>
           </tr>
         ))}
       </tbody>

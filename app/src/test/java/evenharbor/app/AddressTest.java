@@ -230,4 +230,75 @@ class AddressTest {
         other.get("/api/sites/" + site + "/places").is(404);
         other.post("/api/sites/" + site + "/where/checks", Map.of()).is(404);
     }
+
+    private static long mains(ApiClient person, String site) {
+        long mains = 0;
+        for (JsonNode each : person.where(site)) {
+            mains += each.get("address").get("role").asString().equals("MAIN") ? 1 : 0;
+        }
+        return mains;
+    }
+
+    @Test
+    void whoeverChangesThemAtOnceASiteHasExactlyOneMainAddress() throws Exception {
+        ApiClient person = harbor.person();
+        String site = person.site("Many");
+        ExecutorService several = Executors.newFixedThreadPool(3);
+        for (int round = 0; round < 10; round++) {
+            String word = "main-race-" + (char) ('a' + round);
+            List<Callable<ApiClient.Answer>> claims = new ArrayList<>();
+            for (String end : List.of("-one", "-two", "-three")) {
+                claims.add(() -> person.claim(site, word + end, "MAIN", ""));
+            }
+            for (Future<ApiClient.Answer> claim : several.invokeAll(claims)) {
+                claim.get().is(201);
+            }
+            assertThat(mains(person, site)).as("in round %d", round).isEqualTo(1);
+        }
+        several.shutdown();
+        assertThat(person.where(site)).hasSize(30);
+    }
+
+    @Test
+    void withAHostNameGoesWhatLiesUnderItAsWasSaidBefore() {
+        ApiClient person = harbor.person();
+        String root = person.site("Root");
+        String below = person.site("Below");
+        person.claim(root, "held-whole").is(201);
+        person.claim(below, "held-whole/shop").is(201);
+        person.claim(below, "elsewhere-too").is(201);
+        String id = person.where(root).get(0).get("address").get("id").asString();
+        String at = "/api/sites/" + root + "/addresses/" + id;
+        JsonNode with = person.get(at + "/below").is(200).json();
+        assertThat(with).hasSize(1);
+        assertThat(with.get(0).get("address").asString()).contains("held-whole", "/shop");
+        harbor.person().get(at + "/below").is(404);
+        person.delete(at).is(200);
+        assertThat(person.where(below)).hasSize(1);
+        assertThat(mains(person, below)).as("another one takes over").isEqualTo(1);
+        ApiClient other = harbor.person();
+        other.claim(other.site("Other"), "held-whole").is(409);
+        person.claim(below, "held-whole").is(201);
+    }
+
+    /** Its own paths under a name keep the name for an account, though the name itself is no longer held back. */
+    @Test
+    void aHostNameBelongsToOneAccountWithAllPathsUnderIt() {
+        ApiClient person = harbor.person();
+        String site = person.site("Paths");
+        person.claim(site, "one-account").is(201);
+        person.claim(site, "one-account/a").is(201);
+        JdbcClient db = harbor.bean(JdbcClient.class);
+        int expired = db.sql(
+                        "update site_address set role = 'POINTER', held_until = '2020-01-01' where host like 'one-account.%' and path = '/'")
+                .update();
+        assertThat(expired).isEqualTo(1);
+        ApiClient other = harbor.person();
+        String others = other.site("Others");
+        other.claim(others, "one-account").is(409);
+        db.sql("update site_address set held_until = '2020-01-01' where host like 'one-account.%'")
+                .update();
+        other.claim(others, "one-account").is(201);
+        person.claim(site, "one-account/a").is(409);
+    }
 }

@@ -1,7 +1,7 @@
 package evenharbor.app.where.address;
 
 import evenharbor.app.who.access.Current;
-import evenharbor.app.who.access.Person;
+import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.where.address.SiteAddress;
@@ -25,6 +25,7 @@ class AddressChanges {
     static final Duration HOLD = Duration.ofDays(30);
 
     private static final int AT_ONCE = 100;
+    private static final String WHOLE = "/";
 
     private final AddressRepository repository;
     private final AddressRows rows;
@@ -50,6 +51,7 @@ class AddressChanges {
 
     /** Gives an address another role. */
     public Address change(String siteId, String id, SiteAddresses.Wish wish) {
+        rows.lock(siteId);
         AddressEntity row = rows.mine(siteId, id);
         rows.apply(siteId, rows.addresses(siteId).changed(id, wish, rows.around(siteId)));
         rows.changed(
@@ -66,6 +68,7 @@ class AddressChanges {
      * @param days for how many days the old one forwards; empty for always
      */
     public Address rename(String siteId, String id, String typed, OptionalInt days) {
+        rows.lock(siteId);
         rows.mine(siteId, id);
         AddressEntity fresh = claims.insert(siteId, typed);
         SiteAddress address = fresh.toSiteAddress();
@@ -86,13 +89,45 @@ class AddressChanges {
         return row.toSiteAddress().words();
     }
 
-    /** Gives an address up. Nobody but this account can have it until the hold is over. */
+    /**
+     * Gives an address up, and with a host name all that lies on paths under it. Nobody but this account can have them
+     * until the hold is over.
+     */
     public List<Address> release(String siteId, String id) {
+        rows.lock(siteId);
         AddressEntity row = rows.mine(siteId, id);
+        List<AddressEntity> below = below(row);
+        below.stream().map(b -> b.siteId).distinct().sorted().forEach(rows::lock);
+        for (AddressEntity each : below) {
+            hold(each);
+            rows.changed(ActivityKind.ADDRESS_RELEASED, Current.person(), words(each) + ", with " + words(row), each);
+        }
         hold(row);
         rows.changed(ActivityKind.ADDRESS_RELEASED, Current.person(), words(row), row);
         return addresses.of(siteId);
     }
+
+    /** The addresses on paths under an address that is a whole host name, of any site of the account. */
+    private List<AddressEntity> below(AddressEntity root) {
+        return !root.path.equals(WHOLE)
+                ? List.of()
+                : repository.findByHostIn(List.of(root.host)).stream()
+                        .filter(row -> row.heldUntil == null
+                                && !row.id.equals(root.id)
+                                && row.accountId.equals(root.accountId))
+                        .toList();
+    }
+
+    /** What is released along with an address, said before it is. */
+    @Transactional(readOnly = true)
+    public List<Below> releasedWith(String siteId, String id) {
+        return below(rows.mine(siteId, id)).stream()
+                .map(row -> new Below(row.siteId, words(row)))
+                .toList();
+    }
+
+    /** An address that is released along with another, and the site that it leads to. */
+    record Below(String siteId, String address) {}
 
     private void hold(AddressEntity row) {
         rows.leave(row, () -> row.heldUntil = clock.instant().plus(HOLD));
@@ -106,7 +141,7 @@ class AddressChanges {
                     hold(row);
                     rows.changed(
                             ActivityKind.ADDRESS_RELEASED,
-                            new Person(row.claimedBy, row.accountId, "", ""),
+                            Activities.harbor(row.accountId),
                             words(row) + ", its time of forwarding is over",
                             row);
                 });

@@ -171,6 +171,16 @@ class AddressController {
                 form.forwardDays() == null ? OptionalInt.empty() : OptionalInt.of(form.forwardDays()));
     }
 
+    /** What is released along with an address. */
+    record ReleasedWithView(String siteId, String address) {}
+
+    @GetMapping("/sites/{siteId}/addresses/{id}/below")
+    List<ReleasedWithView> releasedWith(@PathVariable String siteId, @PathVariable String id) {
+        return changes.releasedWith(siteId, id).stream()
+                .map(b -> new ReleasedWithView(b.siteId(), b.address()))
+                .toList();
+    }
+
     @DeleteMapping("/sites/{siteId}/addresses/{id}")
     List<Address> release(@PathVariable String siteId, @PathVariable String id) {
         return changes.release(siteId, id);

@@ -13,6 +13,7 @@ import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.address.PointerTarget;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.where.address.SiteAddresses;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,6 +21,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -36,6 +38,7 @@ class AddressRows {
     private final Domains domains;
     private final Activities activities;
     private final ApplicationEventPublisher events;
+    private final JdbcClient db;
 
     AddressRows(
             AddressRepository repository,
@@ -44,7 +47,8 @@ class AddressRows {
             LiveStates live,
             Domains domains,
             Activities activities,
-            ApplicationEventPublisher events) {
+            ApplicationEventPublisher events,
+            JdbcClient db) {
         this.repository = repository;
         this.sites = sites;
         this.versions = versions;
@@ -52,6 +56,18 @@ class AddressRows {
         this.domains = domains;
         this.activities = activities;
         this.events = events;
+        this.db = db;
+    }
+
+    /**
+     * Lets nobody else change the site's addresses until the transaction ends. To be called before anything is read, so
+     * that what is read is what is so.
+     */
+    public void lock(String siteId) {
+        db.sql("select id from site where id = ? for update")
+                .params(siteId)
+                .query(String.class)
+                .optional();
     }
 
     /** One address of one of the person's sites. */
@@ -107,7 +123,15 @@ class AddressRows {
 
     private void apply(String siteId, SiteAddresses addresses) {
         Map<String, AddressEntity> rows = of(siteId).stream().collect(Collectors.toMap(r -> r.id, Function.identity()));
-        addresses.list().forEach(a -> Optional.ofNullable(rows.get(a.id())).ifPresent(row -> row.become(a)));
+        // There is one main address at every moment, as the database sees to: the old one makes room first.
+        addresses.list().stream()
+                .sorted(Comparator.comparing(a -> a.role() == Role.MAIN))
+                .forEach(a -> Optional.ofNullable(rows.get(a.id())).ifPresent(row -> {
+                    if (a.role() == Role.MAIN) {
+                        repository.flush();
+                    }
+                    row.become(a);
+                }));
         repository.flush();
     }
 

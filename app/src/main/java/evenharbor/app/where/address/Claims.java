@@ -127,6 +127,7 @@ public class Claims {
      * @param withPair whether the other name is wanted, where there is one that is free
      */
     public Address claim(String siteId, String typed, SiteAddresses.Wish wish, boolean withPair) {
+        rows.lock(siteId);
         Optional<HostName> pair = withPair ? read(siteId, typed).sense().pair() : Optional.empty();
         Address made = take(siteId, typed, wish);
         pair.ifPresent(name -> take(siteId, name.ascii(), wish.ofPair()));
@@ -158,7 +159,7 @@ public class Claims {
         Optional<String> domainId =
                 sense.reading().domain().flatMap(domains::mine).map(Domain::id);
         String id = Ids.id();
-        if (!insert(id, siteId, host, sense.reading().path(), domainId)) {
+        if (!hold(host) || !insert(id, siteId, host, sense.reading().path(), domainId)) {
             throw refused(sense, close(host));
         }
         // What was read of the name before the insert is out of date.
@@ -174,6 +175,33 @@ public class Claims {
                 ? "Someone claimed " + sense.reading().host().orElseThrow() + " a moment ago."
                 : sense.explanation();
         return new Problem(type, sentence + " Nothing was changed. Choose another address.").with("close", close);
+    }
+
+    /** Whether the account has the host name, with all paths under it, from now on. */
+    private boolean hold(HostName host) {
+        String account = Current.person().accountId();
+        LocalDateTime now = clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime();
+        boolean freed = holder(host).filter(other -> !other.equals(account)).isPresent()
+                && repository.findByHostIn(List.of(host.ascii())).stream()
+                        .allMatch(a -> a.heldUntil != null && !a.heldUntil.isAfter(clock.instant()));
+        if (freed) {
+            db.sql(
+                            "delete from host_holder where host = ? and account_id <> ? and not exists"
+                                    + " (select 1 from site_address a where a.host = host_holder.host and (a.held_until is null or a.held_until > ?))")
+                    .params(host.ascii(), account, now)
+                    .update();
+        }
+        db.sql("insert ignore into host_holder (host, account_id) values (?, ?)")
+                .params(host.ascii(), account)
+                .update();
+        return holder(host).filter(account::equals).isPresent();
+    }
+
+    private Optional<String> holder(HostName host) {
+        return db.sql("select account_id from host_holder where host = ? for update")
+                .params(host.ascii())
+                .query(String.class)
+                .optional();
     }
 
     /** The unique key decides a race: the second insert does nothing, and is told so. */

@@ -100,7 +100,8 @@ public final class AddressReader {
                 domain,
                 List.copyOf(cleanings),
                 Optional.empty(),
-                Ageing.of(host.labels().get(0)));
+                // What people read and say is judged, not how DNS writes it.
+                Ageing.of(new HostName(host.labels().get(0)).unicode()));
     }
 
     private static AddressReading faulty(String typed, List<Cleaning> cleanings, NameFault fault) {

@@ -244,6 +244,10 @@ public final class RedirectReader {
             notes.fault("target", "This is too long: at most " + LONGEST_TARGET + " characters.");
             return "";
         }
+        if (source.kind() == Source.Kind.UNDER && text.endsWith("/*")) {
+            text = text.substring(0, text.length() - 1) + "{+" + Source.REST + "}";
+            notes.cleanings.add("“*” was read as what follows the path: it is carried along.");
+        }
         String read = text;
         Matcher url = URL.matcher(text);
         if (url.matches()) {

@@ -129,6 +129,8 @@ class AddressReaderTest {
                 "papermoon-test | PROVISIONAL | test",
                 "test3 | PROVISIONAL | test",
                 "fair2026.art.localhost | YEAR | 2026",
+                "künstler-2026.art.localhost | YEAR | 2026",
+                "zürich-test | PROVISIONAL | test",
                 "spring.papermoon.art.localhost | TERM | spring",
             })
     void warnsOfPartsThatAge(String typed, Ageing.Kind kind, String part) {

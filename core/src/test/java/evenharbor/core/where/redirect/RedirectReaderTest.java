@@ -175,4 +175,20 @@ class RedirectReaderTest {
                 false);
         assertThat(READER.read(typed).rule().orElseThrow().target()).isEmpty();
     }
+
+    /** A star at the end of both is what people write for a folder that moved with all that is in it. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "/blog/* | /journal/* | /journal/{+rest}",
+                "/blog/* | https://other.example/b/* | https://other.example/b/{+rest}",
+                "/blog/* | /journal/ | /journal/",
+                "/blog | /journal/* | /journal/*",
+            })
+    void aStarInTheTargetCarriesWhatFollows(String source, String target, String expected) {
+        RedirectReading reading = read("EXACT", source, target);
+        assertThat(reading.faults()).isEmpty();
+        assertThat(reading.rule().orElseThrow().target()).isEqualTo(expected);
+    }
 }
