@@ -8,7 +8,6 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * How this installation is set up.
  *
  * @param home the folder for contents
- * @param node the name of this process among those that share the database
  * @param nameEnding under which harbor names are given out
  * @param previewEnding under which previews have host names
  * @param visitors the visitor-facing server
@@ -21,7 +20,6 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 @ConfigurationProperties("harbor")
 public record HarborProperties(
         Path home,
-        String node,
         String nameEnding,
         String previewEnding,
         Visitors visitors,

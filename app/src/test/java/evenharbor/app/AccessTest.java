@@ -1,9 +1,18 @@
 package evenharbor.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.TestHarbor;
+import java.io.BufferedReader;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -13,6 +22,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -313,5 +323,51 @@ class AccessTest {
         }
         threads.shutdown();
         assertThat(looked).isLessThanOrEqualTo(6);
+    }
+
+    @Test
+    void aScriptDownloadsAVersion() throws IOException {
+        ApiClient person = harbor.person();
+        String site = person.site("Packed");
+        person.putText(site, "index.html", "<p>packed").is(200);
+        person.claim(site, "packed-by-script").is(201);
+        int version = person.publish(site);
+        ApiClient.Answer zip = script(token(person, Map.of("name", "fetches", "reach", "READ")))
+                .get("/api/sites/" + site + "/versions/" + version + "/zip")
+                .is(200);
+        assertThat(zip.field("Content-Type")).isEqualTo("application/zip");
+        try (ZipInputStream files =
+                new ZipInputStream(new ByteArrayInputStream(zip.http().body()))) {
+            assertThat(files.getNextEntry().getName()).isEqualTo("index.html");
+            assertThat(new String(files.readAllBytes(), StandardCharsets.UTF_8)).isEqualTo("<p>packed");
+        }
+    }
+
+    /** What happens is told to open pages; to those of a session that has ended no more. */
+    @Test
+    void anOpenPageHearsWhatHappensUntilItsSessionEnds() throws Exception {
+        ApiClient person = harbor.person();
+        ApiClient page = harbor.stranger();
+        page.signIn(person.email(), ApiClient.PASSWORD).is(200);
+        HttpResponse<InputStream> events = page.open("/api/events");
+        assertThat(events.statusCode()).isEqualTo(200);
+        BufferedReader lines = new BufferedReader(new InputStreamReader(events.body(), StandardCharsets.UTF_8));
+        String site = person.site("Told");
+        assertTimeoutPreemptively(Duration.ofSeconds(60), () -> {
+            String line = lines.readLine();
+            while (!line.contains(site)) {
+                line = lines.readLine();
+            }
+        });
+        for (JsonNode session : person.get("/api/sessions").json()) {
+            if (!session.get("own").asBoolean()) {
+                person.delete("/api/sessions/" + session.get("id").asString()).is(204);
+            }
+        }
+        assertTimeoutPreemptively(Duration.ofSeconds(60), () -> {
+            while (lines.readLine() != null) {
+                // Until it ends.
+            }
+        });
     }
 }

@@ -1,9 +1,10 @@
 package evenharbor.app.harbor.publish;
 
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
-import evenharbor.app.HarborProperties;
+import evenharbor.app.common.node.NodeName;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.transaction.DatabaseAway;
 import evenharbor.app.what.build.Builds;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.live.LiveStates;
@@ -25,8 +26,10 @@ import java.time.Duration;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.function.IntConsumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -47,6 +50,7 @@ public class Publisher {
 
     private static final Duration TELL_EVERY = Duration.ofMillis(250);
 
+    private static final Duration AFTER_DATABASE = Duration.ofSeconds(1);
     private final PublicationRepository publications;
     private final LiveStates states;
     private final Sites sites;
@@ -56,7 +60,7 @@ public class Publisher {
     private final Blobs blobs;
     private final Activities activities;
     private final TransactionTemplate transactions;
-    private final HarborProperties harbor;
+    private final NodeName node;
     private final Clock clock;
     private final ExecutorService atOnce = Executors.newCachedThreadPool(
             new ThreadFactoryBuilder().setNameFormat("publish").setDaemon(true).build());
@@ -71,7 +75,7 @@ public class Publisher {
             Blobs blobs,
             Activities activities,
             TransactionTemplate transactions,
-            HarborProperties harbor,
+            NodeName node,
             Clock clock) {
         this.publications = publications;
         this.states = states;
@@ -82,7 +86,7 @@ public class Publisher {
         this.blobs = blobs;
         this.activities = activities;
         this.transactions = transactions;
-        this.harbor = harbor;
+        this.node = node;
         this.clock = clock;
     }
 
@@ -90,7 +94,7 @@ public class Publisher {
     @EventListener
     void resume(ApplicationReadyEvent ready) {
         publications
-                .findByNodeAndState(harbor.node(), PublicationLife.State.RUNNING)
+                .findByNodeAndState(node.value(), PublicationLife.State.RUNNING)
                 .forEach(publication -> atOnce.execute(() -> carryOut(publication.id)));
     }
 
@@ -129,12 +133,31 @@ public class Publisher {
         } catch (Problem problem) {
             fail(id, site, problem.getMessage());
         } catch (Throwable e) {
+            if (DatabaseAway.isWhy(e)) {
+                // The publish stands there as it was, and is gone on with.
+                LOG.warn("Publish {} waits for the database: {}", id, e.getMessage());
+                CompletableFuture.delayedExecutor(AFTER_DATABASE.toMillis(), TimeUnit.MILLISECONDS, atOnce)
+                        .execute(() -> goOn(id));
+                return;
+            }
             // An error, too: a publish that nobody works on any more must not be said to be under way.
             LOG.error("Publish {} of site {} failed", id, site.id(), e);
             fail(id, site, "The harbor could not finish the publish. What is live stays as it was. Try again.");
             if (e instanceof VirtualMachineError && !(e instanceof StackOverflowError)) {
                 throw (VirtualMachineError) e;
             }
+        }
+    }
+
+    private void goOn(String id) {
+        try {
+            carryOut(id);
+        } catch (RuntimeException e) {
+            if (!DatabaseAway.isWhy(e)) {
+                throw e;
+            }
+            CompletableFuture.delayedExecutor(AFTER_DATABASE.toMillis(), TimeUnit.MILLISECONDS, atOnce)
+                    .execute(() -> goOn(id));
         }
     }
 

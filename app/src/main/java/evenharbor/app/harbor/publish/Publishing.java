@@ -2,7 +2,7 @@ package evenharbor.app.harbor.publish;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
-import evenharbor.app.HarborProperties;
+import evenharbor.app.common.node.NodeName;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.what.content.Manifests;
@@ -63,7 +63,7 @@ public class Publishing {
     private final RedirectSets sets;
     private final Activities activities;
     private final SchedulerClient jobs;
-    private final HarborProperties harbor;
+    private final NodeName node;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
@@ -80,7 +80,7 @@ public class Publishing {
             RedirectSets sets,
             Activities activities,
             SchedulerClient jobs,
-            HarborProperties harbor,
+            NodeName node,
             ApplicationEventPublisher events,
             Clock clock) {
         this.publications = publications;
@@ -95,7 +95,7 @@ public class Publishing {
         this.sets = sets;
         this.activities = activities;
         this.jobs = jobs;
-        this.harbor = harbor;
+        this.node = node;
         this.events = events;
         this.clock = clock;
     }
@@ -157,7 +157,7 @@ public class Publishing {
         publication.heldBack = selection.heldBack().size();
         publication.changes = whole.count();
         publication.become(PublicationLife.asked(after.count()), clock.instant());
-        publication.node = harbor.node();
+        publication.node = node.value();
         publication.startedBy = Current.person().id();
         publication.startedAt = clock.instant();
         publications.save(publication);

@@ -42,28 +42,30 @@ class Followers {
 
     @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
     void follow(LiveChanged changed) {
-        fresh.executeWithoutResult(status -> {
-            Live live = states.of(changed.siteId());
-            if (!live.live() || live.version().isEmpty()) {
-                return;
-            }
-            int number = live.version().get();
-            for (DestinationEntity destination : repository.findBySiteIdOrderByCreatedAt(changed.siteId())) {
-                boolean behind = destination.currentVersion == null || destination.currentVersion != number;
-                if (destination.follows && behind && destination.state != DestinationEntity.State.TAKEN_DOWN) {
-                    send(destination, number);
-                }
-            }
-        });
+        Optional<Integer> number = Optional.ofNullable(fresh.execute(status -> states.of(changed.siteId())))
+                .filter(Live::live)
+                .flatMap(Live::version);
+        number.ifPresent(version -> repository.findBySiteIdOrderByCreatedAt(changed.siteId()).stream()
+                .filter(destination -> destination.follows
+                        && destination.state != DestinationEntity.State.TAKEN_DOWN
+                        && !version.equals(destination.currentVersion))
+                .forEach(destination -> send(destination.id, version)));
     }
 
-    private void send(DestinationEntity destination, int number) {
-        String by = versions.find(destination.siteId, number).orElseThrow().createdBy();
+    /** Each on its own: one that cannot follow keeps no other from it. */
+    private void send(String id, int number) {
         try {
-            jobs.begin(destination, HostJob.Kind.PUBLISH, Optional.of(number), Wishes.NONE, by);
+            fresh.executeWithoutResult(status -> {
+                DestinationEntity destination = repository.findById(id).orElseThrow();
+                String by =
+                        versions.find(destination.siteId, number).orElseThrow().createdBy();
+                jobs.begin(destination, HostJob.Kind.PUBLISH, Optional.of(number), Wishes.NONE, by);
+            });
         } catch (Problem busy) {
             // It is shown as behind; whoever looks there sees why.
-            LOG.info("Destination {} does not follow just now: {}", destination.id, busy.getMessage());
+            LOG.info("Destination {} does not follow just now: {}", id, busy.getMessage());
+        } catch (RuntimeException e) {
+            LOG.warn("Destination {} does not follow", id, e);
         }
     }
 }

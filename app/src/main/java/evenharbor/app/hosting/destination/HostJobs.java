@@ -1,6 +1,6 @@
 package evenharbor.app.hosting.destination;
 
-import evenharbor.app.HarborProperties;
+import evenharbor.app.common.node.NodeName;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.what.draft.Draft;
@@ -29,7 +29,7 @@ class HostJobs {
     private final Sites sites;
     private final Drafts drafts;
     private final Versions versions;
-    private final HarborProperties harbor;
+    private final NodeName node;
     private final ApplicationEventPublisher events;
     private final JsonMapper json;
     private final Clock clock;
@@ -41,7 +41,7 @@ class HostJobs {
             Sites sites,
             Drafts drafts,
             Versions versions,
-            HarborProperties harbor,
+            NodeName node,
             ApplicationEventPublisher events,
             JsonMapper json,
             Clock clock) {
@@ -51,7 +51,7 @@ class HostJobs {
         this.sites = sites;
         this.drafts = drafts;
         this.versions = versions;
-        this.harbor = harbor;
+        this.node = node;
         this.events = events;
         this.json = json;
         this.clock = clock;
@@ -138,7 +138,7 @@ class HostJobs {
         job.path = "";
         job.result = "";
         job.problem = "";
-        job.node = harbor.node();
+        job.node = node.value();
         job.startedBy = startedBy;
         // By the real clock: one that can be moved would put later work before earlier.
         job.startedAt = Instant.now();
@@ -192,7 +192,7 @@ class HostJobs {
         job.tries = 0;
         job.againAt = null;
         job.finishedAt = null;
-        job.node = harbor.node();
+        job.node = node.value();
         job.beatAt = Instant.now();
         jobs.save(job);
         start(job);

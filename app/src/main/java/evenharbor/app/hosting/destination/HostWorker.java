@@ -1,8 +1,9 @@
 package evenharbor.app.hosting.destination;
 
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
-import evenharbor.app.HarborProperties;
+import evenharbor.app.common.node.NodeName;
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.transaction.DatabaseAway;
 import evenharbor.app.hosting.host.Host;
 import evenharbor.app.hosting.host.HostProperties;
 import evenharbor.app.hosting.host.HostReach;
@@ -46,6 +47,8 @@ class HostWorker {
 
     private static final Logger LOG = LoggerFactory.getLogger(HostWorker.class);
 
+    private static final Duration AFTER_DATABASE = Duration.ofSeconds(1);
+
     /** A node that has not shown a beat for so long is taken for dead. */
     private static final Duration GIVEN_UP_AFTER = Duration.ofSeconds(15);
 
@@ -58,7 +61,7 @@ class HostWorker {
     private final Sites sites;
     private final Activities activities;
     private final TransactionTemplate transactions;
-    private final HarborProperties harbor;
+    private final NodeName node;
     private final Clock clock;
     private final Set<String> underWay = ConcurrentHashMap.newKeySet();
     private final ExecutorService workers = Executors.newCachedThreadPool(
@@ -80,7 +83,7 @@ class HostWorker {
             Sites sites,
             Activities activities,
             TransactionTemplate transactions,
-            HarborProperties harbor,
+            NodeName node,
             Clock clock) {
         this.jobs = jobs;
         this.destinations = destinations;
@@ -91,14 +94,14 @@ class HostWorker {
         this.sites = sites;
         this.activities = activities;
         this.transactions = transactions;
-        this.harbor = harbor;
+        this.node = node;
         this.clock = clock;
     }
 
     /** Takes up what this node was doing when it was last stopped or killed. */
     @EventListener
     void resume(ApplicationReadyEvent ready) {
-        jobs.findByNodeAndState(harbor.node(), HostJob.State.RUNNING)
+        jobs.findByNodeAndState(node.value(), HostJob.State.RUNNING)
                 .forEach(job -> workers.execute(() -> carryOut(job.id)));
         sweeps.scheduleWithFixedDelay(this::sweep, 5, 5, TimeUnit.SECONDS);
     }
@@ -131,7 +134,7 @@ class HostWorker {
         }
         try {
             Integer claimed = transactions.execute(status ->
-                    jobs.claim(id, harbor.node(), Instant.now(), Instant.now().minus(GIVEN_UP_AFTER)));
+                    jobs.claim(id, node.value(), Instant.now(), Instant.now().minus(GIVEN_UP_AFTER)));
             if (claimed != null && claimed == 1) {
                 underWay(jobs.findById(id).orElseThrow());
             }
@@ -140,7 +143,7 @@ class HostWorker {
         }
         // Paused and taken up again while the last beat was under way: nobody else would.
         if (jobs.findById(id)
-                .filter(j -> j.state == HostJob.State.RUNNING && harbor.node().equals(j.node))
+                .filter(j -> j.state == HostJob.State.RUNNING && node.value().equals(j.node))
                 .isPresent()) {
             workers.execute(() -> carryOut(id));
         }
@@ -151,7 +154,7 @@ class HostWorker {
         JobMeter meter = new JobMeter((step, files, bytes, rate, path) -> {
             String shown = path.length() > 1_000 ? path.substring(path.length() - 1_000) : path;
             Integer ours = transactions.execute(
-                    status -> jobs.progress(job.id, harbor.node(), step, files, bytes, rate, shown, Instant.now()));
+                    status -> jobs.progress(job.id, node.value(), step, files, bytes, rate, shown, Instant.now()));
             return ours != null && ours == 1;
         });
         ScheduledFuture<?> beats = sweeps.scheduleWithFixedDelay(meter::beat, 3, 3, TimeUnit.SECONDS);
@@ -166,6 +169,7 @@ class HostWorker {
         ExponentialBackOff pauses = new ExponentialBackOff(properties.retry().toMillis(), 2);
         pauses.setMaxAttempts(properties.tries());
         BackOffExecution pause = pauses.start();
+        long movedBefore = 0;
         while (true) {
             try {
                 HostJobSteps.Outcome outcome = once(job, meter);
@@ -176,6 +180,11 @@ class HostWorker {
                 LOG.info("Work {} was paused, stopped or taken over", job.id);
                 return;
             } catch (HostTrouble trouble) {
+                if (meter.moved() > movedBefore) {
+                    // It got further since the last time: a long way may be interrupted more often than a short one.
+                    pause = pauses.start();
+                    movedBefore = meter.moved();
+                }
                 long wait = trouble.fault().passes() ? pause.nextBackOff() : BackOffExecution.STOP;
                 if (wait == BackOffExecution.STOP) {
                     fail(job.id, site, trouble.fault(), sentence(trouble));
@@ -197,10 +206,44 @@ class HostWorker {
                 fail(job.id, site, null, problem.getMessage());
                 return;
             } catch (IOException | RuntimeException e) {
+                if (DatabaseAway.isWhy(e)) {
+                    // The job stands there as it was: it is gone on with, here or elsewhere.
+                    LOG.warn("Work {} waits for the database: {}", job.id, e.getMessage());
+                    if (restedForDatabase(meter)) {
+                        continue;
+                    }
+                    return;
+                }
                 LOG.error("Work {} failed", job.id, e);
                 fail(job.id, site, null, "The harbor could not finish this. Try again.");
                 return;
             }
+        }
+    }
+
+    /** Whether the job is still this node's to go on with. */
+    private boolean restedForDatabase(JobMeter meter) {
+        while (true) {
+            try {
+                meter.rest(AFTER_DATABASE.toMillis());
+                return true;
+            } catch (Meter.Stopped e) {
+                return false;
+            } catch (RuntimeException e) {
+                if (!DatabaseAway.isWhy(e)) {
+                    throw e;
+                }
+                pauseOutsideDatabase();
+            }
+        }
+    }
+
+    private static void pauseOutsideDatabase() {
+        try {
+            Thread.sleep(AFTER_DATABASE.toMillis());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new Meter.Stopped();
         }
     }
 

@@ -17,6 +17,7 @@ final class JobMeter implements Meter {
     private final Map<String, Long> left = new ConcurrentHashMap<>();
     private final AtomicInteger files = new AtomicInteger();
     private final AtomicLong bytes = new AtomicLong();
+    private final AtomicLong everMoved = new AtomicLong();
     private final Beat beat;
     private volatile HostJob.Step step = HostJob.Step.CONNECTING;
     private volatile String path = "";
@@ -55,11 +56,17 @@ final class JobMeter implements Meter {
     public void moved(String one, long more) {
         path = one;
         bytes.addAndGet(more);
+        everMoved.addAndGet(more);
         Long rest = left.computeIfPresent(one, (p, size) -> size - more);
         if (rest != null && rest <= 0) {
             left.remove(one);
             files.incrementAndGet();
         }
+    }
+
+    /** Bytes moved so far, in all. */
+    long moved() {
+        return everMoved.get();
     }
 
     /** Shows that the job is not left, also while a host keeps it waiting. */

@@ -11,6 +11,8 @@ import evenharbor.edge.blob.Coding;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import java.io.InputStream;
 import java.nio.channels.Channels;
 import java.time.LocalDateTime;
@@ -18,13 +20,10 @@ import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** A version as a ZIP, built for any base path. The same version and path give the same bytes. */
 @RestController
@@ -49,29 +48,31 @@ class VersionZipController {
             responseCode = "200",
             content = @Content(mediaType = "application/zip", schema = @Schema(type = "string", format = "binary")))
     @GetMapping(path = "/api/sites/{siteId}/versions/{number}/zip", produces = "application/zip")
-    ResponseEntity<StreamingResponseBody> zip(
-            @PathVariable String siteId, @PathVariable int number, @RequestParam(defaultValue = "") String base) {
+    void zip(
+            @PathVariable String siteId,
+            @PathVariable int number,
+            @RequestParam(defaultValue = "") String base,
+            HttpServletResponse response)
+            throws IOException {
         SavedVersion version = versions.of(siteId, number);
         String folder = HostFolder.clean("/" + base);
         String path = folder.equals("/") ? "" : folder;
         Manifest build = manifests.get(
                 builds.of(version.manifest(), version.settings(), new Builder.BuildOptions(path, Map.of())));
-        return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType("application/zip"))
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"version-" + number + ".zip\"")
-                .body(out -> {
-                    try (ZipOutputStream zip = new ZipOutputStream(out)) {
-                        for (Map.Entry<String, FileEntry> file : build.files().entrySet()) {
-                            ZipEntry entry = new ZipEntry(file.getKey());
-                            entry.setTimeLocal(TIME);
-                            zip.putNextEntry(entry);
-                            try (InputStream content = Channels.newInputStream(
-                                    blobs.open(file.getValue().hash(), Coding.IDENTITY))) {
-                                content.transferTo(zip);
-                            }
-                            zip.closeEntry();
-                        }
-                    }
-                });
+        response.setContentType("application/zip");
+        response.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"version-" + number + ".zip\"");
+        // Written within the request: one that is put aside has a time after which it is cut, however fast it flows.
+        try (ZipOutputStream zip = new ZipOutputStream(response.getOutputStream())) {
+            for (Map.Entry<String, FileEntry> file : build.files().entrySet()) {
+                ZipEntry entry = new ZipEntry(file.getKey());
+                entry.setTimeLocal(TIME);
+                zip.putNextEntry(entry);
+                try (InputStream content =
+                        Channels.newInputStream(blobs.open(file.getValue().hash(), Coding.IDENTITY))) {
+                    content.transferTo(zip);
+                }
+                zip.closeEntry();
+            }
+        }
     }
 }

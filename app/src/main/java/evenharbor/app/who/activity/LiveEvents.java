@@ -3,28 +3,37 @@ package evenharbor.app.who.activity;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.who.access.Current;
 import io.swagger.v3.oas.annotations.Hidden;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpSession;
 import java.io.IOException;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
+import java.util.Optional;
+import java.util.Queue;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.Limit;
 import org.springframework.http.MediaType;
+import org.springframework.session.Session;
+import org.springframework.session.SessionRepository;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
  * Tells open pages what happened, as server-sent events. It reads the record in the database, so that pages also hear
- * of what other nodes did.
+ * of what other nodes did. Each page is told by itself: one that takes nothing in keeps no other waiting, and is told no
+ * more; and none is told after its session has ended.
  */
 @Hidden
 @RestController
@@ -35,31 +44,98 @@ class LiveEvents {
     /** Entries of transactions that ended late may have lower numbers than ones already told. */
     private static final int LOOK_BACK = 50;
 
+    /** What a page may leave untaken before it is told no more: it asks for all when it connects again. */
+    private static final int MOST_WAITING = 200;
+
+    private static final int ROUNDS_BETWEEN_SESSIONS = 7;
+
     private final ActivityRepository repository;
-    private final Map<SseEmitter, String> listeners = new ConcurrentHashMap<>();
+    private final SessionRepository<? extends Session> sessions;
+    private final Set<Listener> listeners = ConcurrentHashMap.newKeySet();
     private final Set<Long> told = new LinkedHashSet<>();
+    private final ExecutorService senders = Executors.newCachedThreadPool(new ThreadFactoryBuilder()
+            .setNameFormat("live-events-%d")
+            .setDaemon(true)
+            .build());
     private final ScheduledExecutorService rounds =
             Executors.newSingleThreadScheduledExecutor(new ThreadFactoryBuilder()
                     .setNameFormat("live-events")
                     .setDaemon(true)
                     .build());
     private long last = -1;
+    private int round;
 
-    LiveEvents(ActivityRepository repository) {
+    LiveEvents(ActivityRepository repository, SessionRepository<? extends Session> sessions) {
         this.repository = repository;
+        this.sessions = sessions;
         rounds.scheduleWithFixedDelay(this::round, 700, 700, TimeUnit.MILLISECONDS);
     }
 
     record Happened(long id, String siteId, ActivityKind kind, String personId) {}
 
+    /** An open page, and what it has yet to be told. */
+    private final class Listener {
+        private final SseEmitter emitter = new SseEmitter(TimeUnit.MINUTES.toMillis(30));
+        private final String accountId = Current.person().accountId();
+        private final Optional<String> session;
+        private final Queue<Happened> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
+        private final AtomicBoolean sending = new AtomicBoolean();
+
+        Listener(Optional<String> session) {
+            this.session = session;
+        }
+
+        void hear(Happened happened) {
+            if (!waiting.offer(happened)) {
+                listeners.remove(this);
+                return;
+            }
+            send();
+        }
+
+        private void send() {
+            if (!waiting.isEmpty() && sending.compareAndSet(false, true)) {
+                senders.execute(this::sendAll);
+            }
+        }
+
+        private void sendAll() {
+            try {
+                for (Happened next = waiting.poll(); next != null; next = waiting.poll()) {
+                    emitter.send(SseEmitter.event().name("happened").data(next));
+                }
+            } catch (IOException | IllegalStateException e) {
+                listeners.remove(this);
+            } finally {
+                sending.set(false);
+            }
+            // What came in between the last look and the end of sending.
+            if (listeners.contains(this)) {
+                send();
+            }
+        }
+
+        boolean sessionEnded() {
+            return session.isPresent() && sessions.findById(session.get()) == null;
+        }
+
+        void end() {
+            listeners.remove(this);
+            senders.execute(emitter::complete);
+        }
+    }
+
     @GetMapping(path = "/api/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-    SseEmitter listen() {
-        SseEmitter emitter = new SseEmitter(TimeUnit.MINUTES.toMillis(30));
-        emitter.onCompletion(() -> listeners.remove(emitter));
-        emitter.onTimeout(emitter::complete);
-        emitter.onError(e -> listeners.remove(emitter));
-        listeners.put(emitter, Current.person().accountId());
-        return emitter;
+    SseEmitter listen(HttpServletRequest request) throws IOException {
+        Listener listener =
+                new Listener(Optional.ofNullable(request.getSession(false)).map(HttpSession::getId));
+        listener.emitter.onCompletion(() -> listeners.remove(listener));
+        listener.emitter.onTimeout(listener.emitter::complete);
+        listener.emitter.onError(e -> listeners.remove(listener));
+        // The page is to know at once that it is heard.
+        listener.emitter.send(SseEmitter.event().comment("here"));
+        listeners.add(listener);
+        return listener.emitter;
     }
 
     private void round() {
@@ -80,6 +156,9 @@ class LiveEvents {
                 last = Math.max(last, activity.id);
             }
             told.removeIf(id -> id < last - 2L * LOOK_BACK);
+            if (++round % ROUNDS_BETWEEN_SESSIONS == 0) {
+                listeners.stream().filter(Listener::sessionEnded).forEach(Listener::end);
+            }
         } catch (RuntimeException e) {
             LOG.debug("What happened could not be read just now", e);
         }
@@ -87,21 +166,16 @@ class LiveEvents {
 
     private void tell(Activity activity) {
         Happened happened = new Happened(activity.id, activity.siteId, activity.kind, activity.personId);
-        listeners.forEach((emitter, accountId) -> {
-            if (accountId.equals(activity.accountId)) {
-                try {
-                    emitter.send(SseEmitter.event().name("happened").data(happened));
-                } catch (IOException | IllegalStateException e) {
-                    listeners.remove(emitter);
-                }
-            }
-        });
+        listeners.stream()
+                .filter(listener -> listener.accountId.equals(activity.accountId))
+                .forEach(listener -> listener.hear(happened));
     }
 
     /** Before the web server waits for its requests to end: these would not. */
     @EventListener
     void stop(ContextClosedEvent closed) {
         rounds.shutdownNow();
-        listeners.keySet().forEach(SseEmitter::complete);
+        listeners.forEach(listener -> listener.emitter.complete());
+        senders.shutdown();
     }
 }

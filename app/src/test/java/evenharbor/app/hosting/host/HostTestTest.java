@@ -68,7 +68,6 @@ class HostTestTest {
     static HarborProperties harbor(boolean practice) {
         return new HarborProperties(
                 Path.of("."),
-                "test",
                 "harbor.localhost",
                 "preview.localhost",
                 new HarborProperties.Visitors("127.0.0.1", 0, 0, 0),

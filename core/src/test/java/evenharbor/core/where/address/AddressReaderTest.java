@@ -130,7 +130,7 @@ class AddressReaderTest {
                 "test3 | PROVISIONAL | test",
                 "fair2026.art.localhost | YEAR | 2026",
                 "künstler-2026.art.localhost | YEAR | 2026",
-                "zürich-test | PROVISIONAL | test",
+                "zürich-test.art.localhost | PROVISIONAL | test",
                 "spring.papermoon.art.localhost | TERM | spring",
             })
     void warnsOfPartsThatAge(String typed, Ageing.Kind kind, String part) {
