@@ -2,6 +2,7 @@ import { Mast } from '../common/ui/Mast';
 import { useSession } from '../common/api/queries';
 import { ChangePassword } from '../who/access/ChangePassword';
 import { CredentialRecord } from '../who/access/CredentialRecord';
+import { Invite } from '../who/access/Invite';
 import { SessionList } from '../who/access/SessionList';
 import { TokenList } from '../who/access/TokenList';
 
@@ -19,6 +20,7 @@ export function AccountPage() {
           <div className="flex flex-col gap-8">
             <SessionList />
             <ChangePassword />
+            <Invite />
           </div>
           <div className="flex flex-col gap-8">
             <TokenList />

@@ -1,3 +1,5 @@
+import { dropped } from '../common/ui/drops';
+import { toast } from 'sonner';
 import { useEffect, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { SignInAgain } from '../who/access/SignIn';
@@ -23,16 +25,24 @@ export function Frame() {
       }),
     [],
   );
-  // A file dropped beside its place must not be opened by the browser in place of the application.
+  // A file dropped beside its place must not be opened by the browser in place of the application: it is taken all the same.
   useEffect(() => {
     const keep = (event: DragEvent) => {
       event.preventDefault();
     };
+    const take = (event: DragEvent) => {
+      const taken = event.defaultPrevented;
+      event.preventDefault();
+      const files = event.dataTransfer?.types.includes('Files') ?? false;
+      if (files && !taken && !dropped(event)) {
+        toast('Files are added on the What page of a site. Open it and drop them there.');
+      }
+    };
     window.addEventListener('dragover', keep);
-    window.addEventListener('drop', keep);
+    window.addEventListener('drop', take);
     return () => {
       window.removeEventListener('dragover', keep);
-      window.removeEventListener('drop', keep);
+      window.removeEventListener('drop', take);
     };
   }, []);
   useEffect(() => {

@@ -6,7 +6,7 @@ import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, dataOf } from '../api/client';
 import { queries, usePractice, useSession } from '../api/queries';
-import { harborNow } from '../api/harborClock';
+import { useHarborNow } from '../api/harborClock';
 import { useTheme } from './theme';
 
 /** One line at the top: the mark, All sites, what belongs to the screen, and the person's own things. */
@@ -67,10 +67,11 @@ export function Mast({ children }: { children?: ReactNode }) {
 /** Where the harbor's clock has been moved, its time is said on every screen. */
 function PracticeTime() {
   const practice = usePractice();
+  const now = useHarborNow();
   if (!practice.data || Math.abs(practice.data.offsetSeconds) < 60) return null;
   return (
     <Link to="/practice" className="text-soft border-water border-l pl-3 text-[0.93rem]">
-      practice clock: {format(harborNow(), 'd MMM, HH:mm')}
+      practice clock: {format(now, 'd MMM, HH:mm')}
     </Link>
   );
 }

@@ -1,5 +1,6 @@
-import { useRef, useState, type DragEvent, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useRef, useState, type DragEvent, type ReactNode } from 'react';
 import { Button } from '../../common/ui/Button';
+import { takeDrops } from '../../common/ui/drops';
 import type { Progress } from './intake';
 import { filesOf, type FolderFile } from './folder';
 
@@ -21,6 +22,10 @@ export function DropPlace({ onFiles, disabled = false, children }: Props) {
     // The same folder may be chosen again after it has changed.
     if (event.target instanceof HTMLInputElement) event.target.value = '';
   };
+  const takeAnywhere = useEffectEvent((event: Event) => {
+    if (!disabled) void take(event);
+  });
+  useEffect(() => takeDrops(takeAnywhere), []);
   const dropped = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);

@@ -7,6 +7,7 @@ import { Flag } from '../../common/ui/Flag';
 import { Diamond } from '../../common/ui/Notice';
 import { Pennant } from '../../common/ui/Pennant';
 import { HostName, PublicLink } from '../../common/ui/Words';
+import { useHarborNow } from '../../common/api/harborClock';
 import { newsOf } from '../../what/site/nextSteps';
 
 type Lane = Schemas['LaneView'];
@@ -16,7 +17,7 @@ const DAYS = 30;
 
 /** One time axis for all sites: 30 days back to 30 days on, a lane a site. */
 export function Lanes({ lanes }: { lanes: Lane[] }) {
-  const [now] = useState(() => new Date());
+  const now = new Date(useHarborNow());
   const [filter, setFilter] = useState('');
   const x = scaleTime([addDays(now, -DAYS), addDays(now, DAYS)], [0, WIDTH]);
   const shown = lanes.filter(({ site }) =>
