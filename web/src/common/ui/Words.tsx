@@ -1,12 +1,14 @@
 import { format, formatDistanceStrict } from 'date-fns';
 import { Copy, ExternalLink } from 'lucide-react';
 import { copy } from './copy';
-import { useHarborNow } from '../api/harborClock';
+import { harborNow, useHarborNow } from '../api/harborClock';
 
 /** A time in the person's own zone, with how long ago beside it and the exact instant on hover. */
 export function Time({ at, short = false }: { at: string; short?: boolean }) {
   const time = new Date(at);
-  const ago = formatDistanceStrict(time, useHarborNow(), { addSuffix: true });
+  // It is told anew with each tick, and from the time that it is then.
+  useHarborNow();
+  const ago = formatDistanceStrict(time, harborNow(), { addSuffix: true });
   return (
     <time dateTime={at} title={time.toISOString()} className="whitespace-nowrap">
       {short ? ago : `${format(time, 'd MMM yyyy, HH:mm')} · ${ago}`}

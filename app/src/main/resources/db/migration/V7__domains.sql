@@ -25,3 +25,5 @@ create table zone_version (
   index zone_version_domain (domain_id, id),
   constraint zone_version_of foreign key (domain_id) references domain (id) on delete cascade
 );
+insert into zone_version (domain_id, records, origin, at)
+  select domain_id, records, 'HARBOR', coalesce(changed_at, seen_at) from zone_copy where records <> '';
