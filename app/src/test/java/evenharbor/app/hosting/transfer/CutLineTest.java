@@ -33,7 +33,7 @@ class CutLineTest {
 
     @ParameterizedTest
     @EnumSource(names = {"SFTP", "FTPS", "FTP"})
-    @Timeout(600)
+    @Timeout(1200)
     void aPublishThatIsCutAnywhereGoesOnToTheExactEnd(Protocol protocol, @TempDir Path folder) throws Exception {
         try (RemoteFolders folders = new RemoteFolders();
                 Hosts host = new Hosts(protocol, folder).accepted(folders)) {
