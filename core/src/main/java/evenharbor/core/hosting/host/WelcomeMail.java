@@ -45,7 +45,7 @@ public final class WelcomeMail {
     private static final Pattern NOT_TOLD = Pattern.compile(
             "(?iu)[*•●x.…_#-]{4,}|<.*>|\\[.*\\]|\\(.*\\)|n/a|none|hidden|verborgen|.*\\b(?:sent|send|separate(?:ly)?|chosen|chose|choose|same|identical"
                     + "|unchanged|see|by (?:post|sms|phone)|siehe|separat(?:er|e)?|gew[aä]hlt\\w*|gesondert\\w*|wie|voir|choisi|envoy[eé]\\w*|s[eé]par[eé]\\w*"
-                    + "|elegid[oa]|enviad[oa]|separado|vedi|scelt[oa]|inviat[oa]|zie|gekozen|apart|verstuurd)\\b.*|\\S+(?:\\s+\\S+){2,}|\\p{L}{2,}\\s+\\p{L}{2,}");
+                    + "|elegid[oa]|enviad[oa]|separado|vedi|scelt[oa]|inviat[oa]|zie|gekozen|apart|verstuurd)\\b.*|[^\\d_!#$%&+=^~?@]*\\s[^\\d_!#$%&+=^~?@]*\\s[^\\d_!#$%&+=^~?@]*|\\S+(?:\\s+\\S+){4,}|\\p{L}{2,}\\s+\\p{L}{2,}");
 
     private static final Pattern WHOLE_URL = Pattern.compile(
             "(?i)\\b(?<scheme>s?ftps?|ftpes|ssh)://(?:(?<user>[^\\s:@/]+)(?::(?<password>[^\\s@/]+))?@)?(?<host>[^\\s:/<>\"]+)"

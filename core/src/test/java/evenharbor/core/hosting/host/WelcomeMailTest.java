@@ -87,4 +87,12 @@ class WelcomeMailTest {
                         .password())
                 .isEqualTo(Optional.empty());
     }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"tick tock 12", "y z", "blue green 7", "correct#horse"})
+    void aPasswordOfSeveralWordsIsTakenWhole(String password) {
+        assertThat(WelcomeMail.read("Server: a.example\nUser: u\nPassword ......... " + password)
+                        .password())
+                .contains(password);
+    }
 }
