@@ -102,13 +102,18 @@ export const useMissed = (id: string) =>
   });
 
 /** The address of a preview of the draft (null) or of a version. */
-export const usePreview = (id: string, version: number | null, enabled = true) =>
-  useQuery({
-    queryKey: keys.part(id, 'preview', version),
+export const usePreview = (id: string, version: number | null, enabled = true) => {
+  // Made anew when the draft has changed, and not whenever something else has happened to the site.
+  const draft = useDraft(id).data?.revision;
+  const settings = useSite(id).data?.revision;
+  return useQuery({
+    queryKey: ['preview', id, version ?? `draft ${String(draft)} ${String(settings)}`],
     queryFn: () => dataOf(api.POST('/api/sites/{siteId}/previews', { ...at(id), body: { version } })),
-    staleTime: version === null ? 5_000 : 600_000,
-    enabled,
+    staleTime: 600_000,
+    placeholderData: (before) => before,
+    enabled: enabled && (version !== null || (draft !== undefined && settings !== undefined)),
   });
+};
 
 /** What a typed address would mean; answered while typing, an outdated question is cancelled. */
 export const useSense = (id: string, typed: string) =>
@@ -125,13 +130,26 @@ export const useSense = (id: string, typed: string) =>
     staleTime: 2_000,
   });
 
+/** Since when an answer has been as it is. */
+const unchangedSince = new WeakMap<object, number>();
+
+/** In how many milliseconds to ask again: the longer nothing has changed, the later. */
+function askAgain(answer: object | undefined, soonest: number, latest: number) {
+  if (answer === undefined) return latest;
+  const since = unchangedSince.get(answer) ?? Date.now();
+  unchangedSince.set(answer, since);
+  return Math.min(latest, Math.max(soonest, (Date.now() - since) / 4));
+}
+
 /** The HTTPS of a site's addresses; asked again soon while something is under way. */
 export const useHttps = (id: string) =>
   useQuery({
     queryKey: keys.part(id, 'https'),
     queryFn: () => dataOf(api.GET('/api/sites/{siteId}/https', at(id))),
     refetchInterval: (query) =>
-      query.state.data?.some((a) => a.https !== null && UNDER_WAY.includes(a.https.state)) ? 2_500 : 60_000,
+      query.state.data?.some((a) => a.https !== null && UNDER_WAY.includes(a.https.state))
+        ? askAgain(query.state.data, 2_500, 30_000)
+        : 60_000,
   });
 
 /** What a site's pages load by plain HTTP. */
@@ -156,7 +174,9 @@ export const useWhere = (id: string) =>
       return where;
     },
     refetchInterval: (query) =>
-      query.state.data?.addresses.some((a) => a.state !== 'OK' || a.askedAt === null) ? 2_500 : 30_000,
+      query.state.data?.addresses.some((a) => a.state !== 'OK' || a.askedAt === null)
+        ? askAgain(query.state.data.addresses, 2_500, 30_000)
+        : 30_000,
   });
 
 export const useImpact = (id: string, addressId: string) =>
@@ -180,7 +200,7 @@ export const useDomains = () =>
   useQuery({
     queryKey: keys.domains,
     queryFn: () => dataOf(api.GET('/api/domains')),
-    refetchInterval: 10_000,
+    refetchInterval: (query) => askAgain(query.state.data, 10_000, 60_000),
   });
 
 export const useOffers = (typed: string) =>
