@@ -3,7 +3,6 @@ import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { newKey } from '../../common/api/newKey';
 import { Problem } from '../../common/api/problem';
 import { keys, queries, refreshSite, useOffers, useSense } from '../../common/api/queries';
 import type { SiteView } from '../../what/site/thisSite';
@@ -24,7 +23,6 @@ export function AddressBox({ site, suggestion }: { site: SiteView; suggestion: s
   const [typed, setTyped] = useState('');
   const [wish, setWish] = useState(START);
   const [pair, setPair] = useState(true);
-  const [key, setKey] = useState(() => newKey());
   const rested = useDeferredValue(useRested(typed));
   const sense = useSense(site.id, rested);
   const answer = typed.trim() === '' ? undefined : sense.data;
@@ -40,7 +38,6 @@ export function AddressBox({ site, suggestion }: { site: SiteView; suggestion: s
       if (current?.nature === 'TO_BUY' && offer) {
         await dataOf(
           api.POST('/api/domains', {
-            params: { header: { 'Idempotency-Key': key } },
             body: { name: current.domain, firstYear: offer.firstYear },
           }),
         );
@@ -56,7 +53,6 @@ export function AddressBox({ site, suggestion }: { site: SiteView; suggestion: s
     },
     onSuccess: async (address) => {
       setTyped('');
-      setKey(newKey());
       await Promise.all([refreshSite(site.id), queries.invalidateQueries({ queryKey: keys.domains })]);
       toast(`${address.shown} is yours`);
       await navigate(`/sites/${site.id}/where/${address.id}`);
@@ -82,7 +78,6 @@ export function AddressBox({ site, suggestion }: { site: SiteView; suggestion: s
         spellCheck={false}
         onChange={(e) => {
           claim.reset();
-          setKey(newKey());
           setTyped(e.target.value);
         }}
         hint={

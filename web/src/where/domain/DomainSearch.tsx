@@ -3,7 +3,6 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { newKey } from '../../common/api/newKey';
 import { keys, queries, useOffers } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Dialog } from '../../common/ui/Dialog';
@@ -132,12 +131,10 @@ function Buy({
   onClose: () => void;
   onDone: (domain: Schemas['DomainView']) => Promise<void>;
 }) {
-  const [key] = useState(() => newKey());
   const register = useMutation({
     mutationFn: () =>
       dataOf(
         api.POST('/api/domains', {
-          params: { header: { 'Idempotency-Key': key } },
           body: { name: offer.name, firstYear: offer.firstYear },
         }),
       ),

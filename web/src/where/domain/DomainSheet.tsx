@@ -130,7 +130,7 @@ function RenewNow({ domain }: { domain: Domain }) {
     <Notice kind={domain.autoRenew && domain.state !== 'ENDED' ? 'fact' : 'attention'}>
       <p>
         {domain.state === 'ENDED'
-          ? 'The registration has ended. For some weeks the registry keeps the name for you; after that anyone can register it.'
+          ? 'The registration has ended. You can renew it while the registry keeps the name for you.'
           : domain.autoRenew
             ? 'It is renewed by itself in these days.'
             : 'It ends soon, and does not renew itself.'}

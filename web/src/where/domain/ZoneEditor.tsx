@@ -213,8 +213,8 @@ function Lost({
     <Notice kind="attention">
       <p className="font-medium">The name server has lost this zone</p>
       <p>
-        Visitors who ask for {domain.unicode} are told that there is no such name, as soon as they no longer
-        remember the answer. Below is our copy, {counted(zone.sets.length, 'record set')}.
+        Names under {domain.unicode} are found only for as long as other servers remember them. Below is our
+        copy, {counted(zone.sets.length, 'record set')}.
       </p>
       <p className="mt-2">
         <Button

@@ -20,7 +20,7 @@ export const HAPPENED: Record<Schemas['Entry']['kind'], string> = {
   RESTORED: 'copied into the draft:',
   DOMAIN_REGISTERED: 'registered',
   DOMAIN_BROUGHT: 'brought',
-  DOMAIN_PROVEN: 'proved',
+  DOMAIN_PROVEN: 'verified',
   DOMAIN_CHANGED: 'domain:',
   DOMAIN_RENEWED: 'renewed',
   DOMAIN_ENDS: 'domain:',

@@ -295,6 +295,9 @@ class AddressTest {
         assertThat(expired).isEqualTo(1);
         ApiClient other = harbor.person();
         String others = other.site("Others");
+        assertThat(standing(other, others, "one-account"))
+                .as("it is not called free")
+                .isEqualTo("TAKEN");
         other.claim(others, "one-account").is(409);
         db.sql("update site_address set held_until = '2020-01-01' where host like 'one-account.%'")
                 .update();

@@ -349,18 +349,10 @@ class DomainTest {
     @Test
     void aNameIsRegisteredOnceThoughTheRequestIsSentTwice() {
         Map<String, Object> form = Map.of("name", "twice.art.localhost", "firstYear", 1200);
-        String one = owner.post("/api/domains", form, "Idempotency-Key", "buy-twice")
-                .is(201)
-                .json()
-                .get("id")
-                .asString();
-        assertThat(owner.post("/api/domains", form, "Idempotency-Key", "buy-twice")
-                        .is(201)
-                        .json()
-                        .get("id")
-                        .asString())
+        String one = owner.post("/api/domains", form).is(201).json().get("id").asString();
+        assertThat(owner.post("/api/domains", form).is(201).json().get("id").asString())
                 .isEqualTo(one);
-        owner.post("/api/domains", form).is(409);
+        harbor.person().post("/api/domains", form).is(409);
     }
 
     @Test

@@ -1,7 +1,6 @@
 package evenharbor.app.common.node;
 
 import evenharbor.app.HarborProperties;
-import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.channels.FileChannel;
@@ -74,7 +73,7 @@ public class NodeName {
         return value;
     }
 
-    @PreDestroy
+    /** As the end of the process does it; nothing else may, for work that ends late is still this one's. */
     void release() throws IOException {
         held.close();
     }

@@ -22,9 +22,13 @@ public final class Deadlocks {
 
     private Deadlocks() {}
 
-    /** Carries work out, beginning a transaction of its own, and again when that lost a deadlock. */
-    static <T> T outlived(Callable<T> work) throws Exception {
-        if (TransactionSynchronizationManager.isActualTransactionActive()) {
+    /**
+     * Carries work out, beginning a transaction, and again when that lost a deadlock.
+     *
+     * @param own whether it begins one of its own though one is under way
+     */
+    static <T> T outlived(boolean own, Callable<T> work) throws Exception {
+        if (!own && TransactionSynchronizationManager.isActualTransactionActive()) {
             return work.call();
         }
         for (int tries = 1; ; tries++) {

@@ -12,9 +12,7 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Role;
 import org.springframework.core.Ordered;
 import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionCallback;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Puts the policy for deadlocks around every transaction, whether it is begun by annotation or by template. */
@@ -25,8 +23,8 @@ class TransactionSetup {
     @Bean
     @Role(BeanDefinition.ROLE_INFRASTRUCTURE)
     static Advisor deadlocksOutlived() {
-        MethodInterceptor again =
-                invocation -> Deadlocks.outlived(() -> proceed(((ProxyMethodInvocation) invocation).invocableClone()));
+        MethodInterceptor again = invocation ->
+                Deadlocks.outlived(false, () -> proceed(((ProxyMethodInvocation) invocation).invocableClone()));
         ComposablePointcut transactional = new ComposablePointcut(
                         AnnotationMatchingPointcut.forClassAnnotation(Transactional.class))
                 .union(AnnotationMatchingPointcut.forMethodAnnotation(Transactional.class));
@@ -48,28 +46,6 @@ class TransactionSetup {
 
     @Bean
     TransactionTemplate transactionTemplate(PlatformTransactionManager manager) {
-        return new Outliving(manager);
-    }
-
-    /** A template whose transactions are carried out again after a lost deadlock. */
-    private static final class Outliving extends TransactionTemplate {
-
-        Outliving(PlatformTransactionManager manager) {
-            super(manager);
-        }
-
-        @Override
-        public <T> T execute(TransactionCallback<T> action) throws TransactionException {
-            try {
-                return Deadlocks.outlived(() -> super.execute(action));
-            } catch (RuntimeException e) {
-                throw e;
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-                throw new IllegalStateException(e);
-            } catch (Exception e) {
-                throw new IllegalStateException(e);
-            }
-        }
+        return new OutlivingTemplate(manager);
     }
 }

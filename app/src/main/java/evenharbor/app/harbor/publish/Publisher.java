@@ -104,12 +104,27 @@ public class Publisher {
         atOnce.execute(() -> carryOut(asked.publicationId()));
     }
 
-    /** Carries a recorded publish out. Doing so twice, even at once, publishes once. */
+    /**
+     * Carries a recorded publish out. Doing so twice, even at once, publishes once. While the database is away it stands
+     * there as it was, and is gone on with.
+     */
     public void carryOut(String id) {
-        Publication publication = publications.findById(id).orElseThrow();
-        if (publication.state != PublicationLife.State.RUNNING) {
-            return;
+        try {
+            publications
+                    .findById(id)
+                    .filter(publication -> publication.state == PublicationLife.State.RUNNING)
+                    .ifPresent(publication -> carryOut(id, publication));
+        } catch (RuntimeException e) {
+            if (!DatabaseAway.isWhy(e)) {
+                throw e;
+            }
+            LOG.warn("Publish {} waits for the database: {}", id, e.getMessage());
+            CompletableFuture.delayedExecutor(AFTER_DATABASE.toMillis(), TimeUnit.MILLISECONDS, atOnce)
+                    .execute(() -> carryOut(id));
         }
+    }
+
+    private void carryOut(String id, Publication publication) {
         Site site = sites.find(publication.siteId).orElseThrow();
         if (publication.version != null) {
             finish(id);
@@ -133,12 +148,8 @@ public class Publisher {
         } catch (Problem problem) {
             fail(id, site, problem.getMessage());
         } catch (Throwable e) {
-            if (DatabaseAway.isWhy(e)) {
-                // The publish stands there as it was, and is gone on with.
-                LOG.warn("Publish {} waits for the database: {}", id, e.getMessage());
-                CompletableFuture.delayedExecutor(AFTER_DATABASE.toMillis(), TimeUnit.MILLISECONDS, atOnce)
-                        .execute(() -> goOn(id));
-                return;
+            if (e instanceof RuntimeException away && DatabaseAway.isWhy(e)) {
+                throw away;
             }
             // An error, too: a publish that nobody works on any more must not be said to be under way.
             LOG.error("Publish {} of site {} failed", id, site.id(), e);
@@ -146,18 +157,6 @@ public class Publisher {
             if (e instanceof VirtualMachineError && !(e instanceof StackOverflowError)) {
                 throw (VirtualMachineError) e;
             }
-        }
-    }
-
-    private void goOn(String id) {
-        try {
-            carryOut(id);
-        } catch (RuntimeException e) {
-            if (!DatabaseAway.isWhy(e)) {
-                throw e;
-            }
-            CompletableFuture.delayedExecutor(AFTER_DATABASE.toMillis(), TimeUnit.MILLISECONDS, atOnce)
-                    .execute(() -> goOn(id));
         }
     }
 

@@ -1,6 +1,7 @@
 package evenharbor.app.hosting.destination;
 
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.transaction.OutlivingTemplate;
 import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveChanged;
 import evenharbor.app.what.live.LiveStates;
@@ -9,7 +10,7 @@ import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.event.TransactionPhase;
 import org.springframework.transaction.event.TransactionalEventListener;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -31,13 +32,12 @@ class Followers {
             HostJobs jobs,
             LiveStates states,
             Versions versions,
-            TransactionTemplate transactions) {
+            PlatformTransactionManager transactions) {
         this.repository = repository;
         this.jobs = jobs;
         this.states = states;
         this.versions = versions;
-        this.fresh = new TransactionTemplate(transactions.getTransactionManager());
-        this.fresh.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
+        this.fresh = OutlivingTemplate.alone(transactions);
     }
 
     @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)

@@ -94,11 +94,9 @@ class AddressChanges {
      * until the hold is over.
      */
     public List<Address> release(String siteId, String id) {
-        rows.lock(siteId);
+        repository.sitesAtTheHostOf(id).forEach(rows::lock);
         AddressEntity row = rows.mine(siteId, id);
-        List<AddressEntity> below = below(row);
-        below.stream().map(b -> b.siteId).distinct().sorted().forEach(rows::lock);
-        for (AddressEntity each : below) {
+        for (AddressEntity each : below(row)) {
             hold(each);
             rows.changed(ActivityKind.ADDRESS_RELEASED, Current.person(), words(each) + ", with " + words(row), each);
         }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
 
 interface AddressRepository extends JpaRepository<AddressEntity, String> {
     List<AddressEntity> findBySiteIdAndHeldUntilIsNullOrderByClaimedAtAscIdAsc(String siteId);
@@ -18,6 +19,11 @@ interface AddressRepository extends JpaRepository<AddressEntity, String> {
     List<AddressEntity> findByDomainIdAndHeldUntilIsNull(String domainId);
 
     List<AddressEntity> findByDomainId(String domainId);
+
+    /** The sites with addresses at the host name of one; ids alone, so that the rows can be read when they are locked. */
+    @Query("select distinct a.siteId from AddressEntity a, AddressEntity b where b.id = :id and a.host = b.host"
+            + " order by a.siteId")
+    List<String> sitesAtTheHostOf(String id);
 
     List<AddressEntity> findByHostIn(Collection<String> hosts);
 

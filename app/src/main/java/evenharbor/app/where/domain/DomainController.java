@@ -1,7 +1,6 @@
 package evenharbor.app.where.domain;
 
 import evenharbor.app.where.registry.Registry;
-import evenharbor.app.who.access.RepeatKeys;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.domain.DomainLife;
@@ -21,7 +20,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -39,7 +37,6 @@ class DomainController {
     private final Registrations registrations;
     private final Proofs proofs;
     private final PublicAddresses lead;
-    private final RepeatKeys repeats;
     private final Clock clock;
 
     DomainController(
@@ -48,14 +45,12 @@ class DomainController {
             Registrations registrations,
             Proofs proofs,
             PublicAddresses lead,
-            RepeatKeys repeats,
             Clock clock) {
         this.domains = domains;
         this.offers = offers;
         this.registrations = registrations;
         this.proofs = proofs;
         this.lead = lead;
-        this.repeats = repeats;
         this.clock = clock;
     }
 
@@ -103,16 +98,8 @@ class DomainController {
 
     @PostMapping("/domains")
     @ResponseStatus(HttpStatus.CREATED)
-    DomainView register(
-            @RequestHeader(name = "Idempotency-Key", required = false) String key,
-            @Valid @RequestBody Registering form) {
-        String id = repeats.once(
-                key,
-                "domain",
-                () -> registrations
-                        .register(domains.read(form.name()), form.firstYear())
-                        .id());
-        return view(domains.mine(id));
+    DomainView register(@Valid @RequestBody Registering form) {
+        return view(registrations.register(domains.read(form.name()), form.firstYear()));
     }
 
     @PostMapping("/domains/brought")

@@ -1,5 +1,6 @@
 package evenharbor.app.where.domain;
 
+import evenharbor.app.common.transaction.OutlivingTemplate;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.common.Dates;
 import evenharbor.core.where.domain.DomainEvent;
@@ -12,7 +13,6 @@ import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -30,8 +30,7 @@ class DomainLives {
     DomainLives(DomainRepository repository, DomainNews news, PlatformTransactionManager transactions, Clock clock) {
         this.repository = repository;
         this.news = news;
-        this.alone = new TransactionTemplate(transactions);
-        this.alone.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
+        this.alone = OutlivingTemplate.alone(transactions);
         this.clock = clock;
     }
 
@@ -56,9 +55,9 @@ class DomainLives {
             othersGiveWay(row);
         }
         row.live(after);
-        repository.saveAndFlush(row);
-        tell(row, before, after, event);
-        return Optional.of(row.toDomain());
+        DomainEntity kept = repository.saveAndFlush(row);
+        tell(kept, before, after, event);
+        return Optional.of(kept.toDomain());
     }
 
     /** Puts off what is due, after something that nobody foresaw. */
@@ -79,13 +78,13 @@ class DomainLives {
 
     /** Claims of others end when a domain is certain to be someone's. */
     private void othersGiveWay(DomainEntity certain) {
-        for (DomainEntity other : repository.findByName(certain.name)) {
-            if (!other.id.equals(certain.id)) {
+        for (String id : repository.idsOfOthers(certain.name, certain.id)) {
+            repository.locked(id).ifPresent(other -> {
                 apply(other, new DomainEvent.TakenOver());
                 if (!other.life().reserved()) {
                     news.gone(other);
                 }
-            }
+            });
         }
     }
 
@@ -149,7 +148,7 @@ class DomainLives {
 
     private static String lost(DomainLife before, DomainEvent event) {
         if (event instanceof DomainEvent.TakenOver) {
-            return "someone else has proven it";
+            return "someone else has verified it";
         }
         return before.stage() == Stage.VERIFIED
                 ? "its TXT record was not seen for " + days(DomainLife.VERIFICATION_GRACE.toDays())

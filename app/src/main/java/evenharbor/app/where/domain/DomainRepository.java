@@ -15,6 +15,11 @@ interface DomainRepository extends JpaRepository<DomainEntity, String> {
     @Query("select d from DomainEntity d where d.id = :id")
     Optional<DomainEntity> locked(String id);
 
+    /** An account's row of a name, that nobody else changes until the transaction ends. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select d from DomainEntity d where d.name = :name and d.accountId = :accountId")
+    Optional<DomainEntity> lockedOfAccount(String name, String accountId);
+
     List<DomainEntity> findByAccountIdOrderByName(String accountId);
 
     Optional<DomainEntity> findByIdAndAccountId(String id, String accountId);
@@ -23,7 +28,9 @@ interface DomainRepository extends JpaRepository<DomainEntity, String> {
 
     Optional<DomainEntity> findByProvenName(String name);
 
-    List<DomainEntity> findByName(String name);
+    /** The ids of other rows of a name; ids alone, so that the rows can be read when they are locked. */
+    @Query("select d.id from DomainEntity d where d.name = :name and d.id <> :id order by d.id")
+    List<String> idsOfOthers(String name, String id);
 
     List<DomainEntity> findByWildcardSiteIsNotNull();
 

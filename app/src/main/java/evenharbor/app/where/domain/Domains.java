@@ -169,7 +169,7 @@ public class Domains {
         transactions.executeWithoutResult(t -> {
             DomainEntity row = row(id);
             if (!row.toDomain().proven()) {
-                throw new Problem(ProblemType.NOT_READY, "Prove the domain first. Nothing was changed.");
+                throw new Problem(ProblemType.NOT_READY, "Verify the domain first. Nothing was changed.");
             }
             if (hosted && !servers.present()) {
                 throw new Problem(
@@ -224,17 +224,16 @@ public class Domains {
             throw new Problem(
                     ProblemType.NOT_READY, domain.name().unicode() + " is not registered here. Nothing was changed.");
         }
-        renewals.renew(domain);
-        Domain now = mine(id);
-        if (now.life().stage() != Stage.HELD
-                || now.life().expiresAt().equals(domain.life().expiresAt())) {
-            throw new Problem(
-                    ProblemType.OUTSIDE_AWAY,
-                    now.life().stage() == Stage.ENDED
-                            ? "The registry no longer keeps the name for you. Register it again, if it is still free."
-                            : now.life().trouble());
+        DomainEvent answer = renewals.renew(domain);
+        if (answer instanceof DomainEvent.Failed failed) {
+            throw new Problem(ProblemType.OUTSIDE_AWAY, failed.sentence());
         }
-        return now;
+        if (answer instanceof DomainEvent.NotOurs) {
+            throw new Problem(
+                    ProblemType.NAME_UNUSABLE,
+                    "The registry no longer keeps the name for you. Register it again, if it is still free.");
+        }
+        return mine(id);
     }
 
     /** Says that a domain's zone may need changes. */

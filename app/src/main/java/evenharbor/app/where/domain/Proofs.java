@@ -53,16 +53,17 @@ public class Proofs {
         Optional<Domain> holder = repository.findByProvenName(name.ascii()).map(DomainEntity::toDomain);
         if (holder.isPresent() && before.map(Domain::id).equals(holder.map(Domain::id))) {
             throw new Problem(
-                    ProblemType.NAME_TAKEN, name.unicode() + " is proven by you already. Nothing was changed.");
+                    ProblemType.NAME_TAKEN, name.unicode() + " is verified by you already. Nothing was changed.");
         }
         if (holder.isPresent() && !claimable(holder.get())) {
             throw new Problem(
                     ProblemType.NAME_TAKEN,
-                    name.unicode() + " is proven by someone else on this harbor. Nothing was changed.");
+                    name.unicode() + " is verified by someone else on this harbor. Nothing was changed.");
         }
         return transactions
                 .execute(t -> {
-                    DomainEntity row = before.flatMap(d -> repository.locked(d.id()))
+                    DomainEntity row = repository
+                            .lockedOfAccount(name.ascii(), account)
                             .orElseGet(() -> DomainEntity.fresh(name, Current.person(), clock.instant()));
                     return lives.apply(row, new DomainEvent.Brought());
                 })
@@ -91,12 +92,12 @@ public class Proofs {
             boolean proven = lives.apply(domain.id(), sight.event())
                     .map(now -> now.proven() && now.life().missingSince().isEmpty())
                     .orElse(false);
-            return new Look(proven, proven ? "Proven." : sight.sentence());
+            return new Look(proven, proven ? "Verified." : sight.sentence());
         } catch (DataIntegrityViolationException e) {
             lives.apply(domain.id(), new DomainEvent.ProofUnknown());
             return new Look(
                     false,
-                    "The record is there, but someone else on this harbor has proven this domain too, and their record is still there. Remove it, then check again.");
+                    "The record is there, but someone else on this harbor has verified this domain too, and their record is still there. Remove it, then check again.");
         }
     }
 

@@ -2,6 +2,7 @@ package evenharbor.app.where.domain;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.transaction.OutlivingTemplate;
 import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.app.where.registry.Registry;
 import evenharbor.app.who.access.Current;
@@ -16,7 +17,6 @@ import java.util.Optional;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /** Registering names and letting them go, so that none is forgotten whoever breaks off in between. */
@@ -44,20 +44,19 @@ public class Registrations {
         this.registry = registry;
         this.servers = servers;
         this.lives = lives;
-        this.alone = new TransactionTemplate(transactions);
-        this.alone.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
+        this.alone = OutlivingTemplate.alone(transactions);
         this.clock = clock;
     }
 
     /**
      * Registers a name for a year. The row comes first, so that of two who want the name one is told before the registry
-     * is asked, and so that a registration is never forgotten when this process ends in between. Asked for a second time
-     * while the registry is being asked, it says so, and asks for nothing more.
+     * is asked, and so that a registration is never forgotten when this process ends in between. Asked for a second time,
+     * it answers with what came of the first, or that it is under way, and asks the registry for nothing more.
      *
      * @param agreedFirstYear the price that the person has seen, in hundredths
      */
     public Domain register(HostName name, long agreedFirstYear) {
-        Optional<Domain> before = underWay(name);
+        Optional<Domain> before = had(name);
         if (before.isPresent()) {
             return before.get();
         }
@@ -76,7 +75,11 @@ public class Registrations {
                     "The price has changed to " + price.words() + ". Nothing was registered. Preview again.");
         }
         Person person = Current.person();
-        String id = begin(name, price, person);
+        Optional<String> begun = begin(name, price, person);
+        if (begun.isEmpty()) {
+            return had(name).orElseThrow(() -> taken(name));
+        }
+        String id = begun.get();
         try {
             Optional<Registry.Registration> made = registry.register(name.ascii(), servers.nameServers());
             if (made.isEmpty()) {
@@ -95,12 +98,12 @@ public class Registrations {
         }
     }
 
-    /** The registration of the name that is under way already, or has turned out to be had. */
-    private Optional<Domain> underWay(HostName name) {
+    /** The name as the account has it already, or is getting it. */
+    private Optional<Domain> had(HostName name) {
         Optional<Domain> own = repository
                 .findByNameAndAccountId(name.ascii(), Current.person().accountId())
                 .map(DomainEntity::toDomain)
-                .filter(domain -> domain.life().stage() == Stage.REGISTERING);
+                .filter(domain -> domain.life().reserved());
         if (own.isEmpty() || own.get().life().due(clock.instant()) != Action.FIND) {
             return own;
         }
@@ -147,29 +150,28 @@ public class Registrations {
                         + " has just been registered by someone else. Nothing was registered for you. Choose another name.");
     }
 
-    private String begin(HostName name, Price price, Person person) {
+    /** The row of a registration that begins now; empty when somebody, perhaps this account itself, was first. */
+    private Optional<String> begin(HostName name, Price price, Person person) {
         try {
-            return alone.execute(t -> begun(name, price, person).id);
+            return alone.execute(t -> begun(name, price, person));
         } catch (DataIntegrityViolationException e) {
-            throw taken(name);
+            return Optional.empty();
         }
     }
 
-    /** The row of a registration: a new one, or an unproven claim or an ended registration with all under it. */
-    private DomainEntity begun(HostName name, Price price, Person person) {
+    /** A new row, or that of an unproven claim or an ended registration with all under it. */
+    private Optional<String> begun(HostName name, Price price, Person person) {
         DomainEntity row = repository
-                .findByNameAndAccountId(name.ascii(), person.accountId())
-                .flatMap(own -> repository.locked(own.id))
+                .lockedOfAccount(name.ascii(), person.accountId())
                 .orElseGet(() -> DomainEntity.fresh(name, person, clock.instant()));
         if (row.life().reserved()) {
-            throw new Problem(ProblemType.NAME_TAKEN, name.unicode() + " is yours already. Nothing was registered.");
+            return Optional.empty();
         }
         row.hosted = true;
         row.firstYear = price.firstYear();
         row.yearly = price.yearly();
         row.currency = price.currency();
-        lives.apply(row, new DomainEvent.RegistrationAsked());
-        return row;
+        return lives.apply(row, new DomainEvent.RegistrationAsked()).map(Domain::id);
     }
 
     /** What was paid for is had, even when the row has gone in the meantime. */
@@ -177,7 +179,7 @@ public class Registrations {
         DomainEvent event = new DomainEvent.Registered(made.expiresAt());
         return lives.apply(id, event)
                 .filter(domain -> domain.life().stage() == Stage.HELD)
-                .or(() -> lives.apply(begin(name, price, person), event))
+                .or(() -> begin(name, price, person).flatMap(again -> lives.apply(again, event)))
                 .orElseThrow();
     }
 }

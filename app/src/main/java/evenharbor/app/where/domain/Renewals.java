@@ -2,6 +2,8 @@ package evenharbor.app.where.domain;
 
 import evenharbor.app.where.registry.Registry;
 import evenharbor.core.where.domain.DomainEvent;
+import evenharbor.core.where.domain.DomainLife;
+import evenharbor.core.where.domain.DomainLife.Stage;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -9,30 +11,33 @@ import org.springframework.stereotype.Component;
 @Component
 class Renewals {
 
-    private final DomainRepository repository;
     private final Registry registry;
     private final DomainLives lives;
 
-    Renewals(DomainRepository repository, Registry registry, DomainLives lives) {
-        this.repository = repository;
+    Renewals(Registry registry, DomainLives lives) {
         this.registry = registry;
         this.lives = lives;
     }
 
-    /** Asks the registry for a further year, and takes what it says. */
-    void renew(Domain domain) {
-        DomainEntity row = repository.findById(domain.id()).orElseThrow();
-        Registry.Registration known = new Registry.Registration(row.name, row.expiresAt);
+    /** Asks the registry for a further year, and takes what it says, which is answered. */
+    DomainEvent renew(Domain domain) {
+        Registry.Registration known = new Registry.Registration(
+                domain.name().ascii(), domain.life().expiresAt().orElseThrow());
+        DomainEvent answer = asked(known, domain.life());
+        lives.apply(domain.id(), answer);
+        return answer;
+    }
+
+    private DomainEvent asked(Registry.Registration known, DomainLife life) {
         try {
-            lives.apply(row.id, new DomainEvent.Registered(registry.renew(known).expiresAt()));
+            return new DomainEvent.Registered(registry.renew(known).expiresAt());
         } catch (Registry.Refusal e) {
-            DomainEvent settled = e.down() ? failed(e) : settled(known, e);
-            lives.apply(row.id, settled);
+            return e.down() ? failed(e, life) : settled(known, e, life);
         }
     }
 
     /** A registry that refuses may know better: that it was renewed already, or that it is gone. */
-    private DomainEvent settled(Registry.Registration known, Registry.Refusal refusal) {
+    private DomainEvent settled(Registry.Registration known, Registry.Refusal refusal, DomainLife life) {
         try {
             Optional<Registry.Registration> there = registry.find(known.name());
             if (there.isEmpty()) {
@@ -40,13 +45,15 @@ class Renewals {
             }
             return there.get().expiresAt().isAfter(known.expiresAt())
                     ? new DomainEvent.Registered(there.get().expiresAt())
-                    : failed(refusal);
+                    : failed(refusal, life);
         } catch (Registry.Refusal e) {
-            return failed(refusal);
+            return failed(refusal, life);
         }
     }
 
-    private static DomainEvent failed(Registry.Refusal refusal) {
-        return new DomainEvent.Failed("It could not be renewed: " + refusal.getMessage() + " We try again every hour.");
+    private static DomainEvent failed(Registry.Refusal refusal, DomainLife life) {
+        boolean again = life.stage() == Stage.HELD && life.autoRenew();
+        return new DomainEvent.Failed("It could not be renewed: " + refusal.getMessage()
+                + (again ? " We try again every hour." : " Nothing was changed."));
     }
 }

@@ -185,9 +185,12 @@ public class Zones {
         return copies.save(copy);
     }
 
-    /** Sets up the zone of a domain that never had one here. */
+    /** Sets up the zone of a domain that never had a record here: there is nothing to lose in it. */
     private void setUp(Domain domain) throws ZoneServer.Refusal {
-        if (copies.findByDomainId(domain.id()).isEmpty() && transferred(domain).isEmpty()) {
+        boolean fresh = copies.findByDomainId(domain.id())
+                .map(copy -> zone(domain, copy.records).sets().isEmpty())
+                .orElse(true);
+        if (fresh && transferred(domain).isEmpty()) {
             server.create(domain.name());
         }
     }

@@ -175,7 +175,7 @@ class LiveEvents {
     @EventListener
     void stop(ContextClosedEvent closed) {
         rounds.shutdownNow();
-        listeners.forEach(listener -> listener.emitter.complete());
+        listeners.forEach(Listener::end);
         senders.shutdown();
     }
 }

@@ -12,8 +12,11 @@ import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.dao.CannotAcquireLockException;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 class DeadlockTest {
@@ -58,18 +61,40 @@ class DeadlockTest {
     @Test
     void onlyADeadlockIsTriedAgainAndNotForEver() {
         AtomicInteger tries = new AtomicInteger();
-        assertThatThrownBy(() -> Deadlocks.outlived(() -> {
+        assertThatThrownBy(() -> Deadlocks.outlived(false, () -> {
                     tries.incrementAndGet();
                     throw new CannotAcquireLockException("lost", new SQLException("Deadlock found", "40001", 1213));
                 }))
                 .isInstanceOf(CannotAcquireLockException.class);
         assertThat(tries.get()).isEqualTo(Deadlocks.MOST_TRIES);
         tries.set(0);
-        assertThatThrownBy(() -> Deadlocks.outlived(() -> {
+        assertThatThrownBy(() -> Deadlocks.outlived(false, () -> {
                     tries.incrementAndGet();
                     throw new CannotAcquireLockException("late", new SQLException("Lock wait timeout", "HY000", 1205));
                 }))
                 .isInstanceOf(CannotAcquireLockException.class);
         assertThat(tries.get()).isEqualTo(1);
+    }
+
+    /** What is done in a transaction of its own can be done again alone; what is a part of another cannot. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void withinATransactionOnlyOneOfItsOwnIsBegunAnew(boolean own) {
+        TransactionTemplate within =
+                own ? OutlivingTemplate.alone(TestHarbor.get().bean(PlatformTransactionManager.class)) : transactions;
+        AtomicInteger tries = new AtomicInteger();
+        Runnable work = () -> within.executeWithoutResult(status -> {
+            if (tries.incrementAndGet() == 1) {
+                throw new CannotAcquireLockException("lost", new SQLException("Deadlock found", "40001", 1213));
+            }
+        });
+        TransactionTemplate outer = new TransactionTemplate(TestHarbor.get().bean(PlatformTransactionManager.class));
+        if (own) {
+            outer.executeWithoutResult(status -> work.run());
+        } else {
+            assertThatThrownBy(() -> outer.executeWithoutResult(status -> work.run()))
+                    .isInstanceOf(CannotAcquireLockException.class);
+        }
+        assertThat(tries.get()).isEqualTo(own ? 2 : 1);
     }
 }

@@ -47,10 +47,13 @@ final class DomainRows {
         when(repository.findById(any())).thenAnswer(call -> Optional.ofNullable(rows.get(call.<String>getArgument(0))));
         when(repository.save(any())).thenAnswer(call -> keep(call.getArgument(0)));
         when(repository.saveAndFlush(any())).thenAnswer(call -> keep(call.getArgument(0)));
-        when(repository.findByName(any()))
+        when(repository.idsOfOthers(any(), any()))
                 .thenAnswer(call -> rows.values().stream()
-                        .filter(r -> r.name.equals(call.getArgument(0)))
+                        .filter(r -> r.name.equals(call.getArgument(0)) && !r.id.equals(call.getArgument(1)))
+                        .map(r -> r.id)
                         .toList());
+        when(repository.lockedOfAccount(any(), any()))
+                .thenAnswer(call -> repository.findByNameAndAccountId(call.getArgument(0), call.getArgument(1)));
         when(repository.findByNameAndAccountId(any(), any()))
                 .thenAnswer(call -> rows.values().stream()
                         .filter(r -> r.name.equals(call.getArgument(0)) && r.accountId.equals(call.getArgument(1)))

@@ -38,7 +38,7 @@ class DomainsTest {
             mock(AddressReader.class),
             new Registrations(
                     rows.repository, null, registry, mock(ZoneServer.class), rows.lives, rows.manager, rows.clock),
-            new Renewals(rows.repository, registry, rows.lives),
+            new Renewals(registry, rows.lives),
             rows.lives,
             sites,
             rows.activities,
@@ -127,8 +127,12 @@ class DomainsTest {
     void anEndedOneIsLetGoWithoutTheRegistryOrRenewedWhileItIsKeptThere() throws Registry.Refusal {
         DomainRows.after(row, new DomainEvent.NotOurs());
         when(registry.renew(any()))
+                .thenThrow(new Registry.Refusal("The registry does not answer.", true, null))
                 .thenThrow(new Registry.Refusal("Gone (2303).", false, null))
                 .thenReturn(new Registry.Registration(NAME, DomainRows.NOW.plus(Duration.ofDays(465))));
+        assertThatThrownBy(() -> asMarta(() -> domains.renew(row.id)))
+                .as("nothing is known")
+                .hasMessage("It could not be renewed: The registry does not answer. Nothing was changed.");
         assertThatThrownBy(() -> asMarta(() -> domains.renew(row.id))).hasMessageContaining("no longer keeps the name");
         asMarta(() -> domains.renew(row.id));
         assertThat(row.stage).isEqualTo(Stage.HELD);
@@ -142,7 +146,7 @@ class DomainsTest {
     void aZoneIsKeptHereOnlyForAProvenDomain() {
         DomainEntity claimed = rows.claimed("nightjar.club.localhost", MARTA);
         assertThatThrownBy(() -> asMarta(() -> domains.setHosted(claimed.id, true)))
-                .hasMessageContaining("Prove the domain first");
+                .hasMessageContaining("Verify the domain first");
         domains.zoneDue(claimed.id);
         assertThat(claimed.zoneDueAt).isNull();
         domains.zoneDue(row.id);

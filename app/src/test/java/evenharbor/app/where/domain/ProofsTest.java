@@ -133,7 +133,7 @@ class ProofsTest {
                 .saveAndFlush(any());
         Proofs.Look look = look(domain);
         assertThat(look.proven()).isFalse();
-        assertThat(look.sentence()).contains("someone else on this harbor has proven this domain too");
+        assertThat(look.sentence()).contains("someone else on this harbor has verified this domain too");
     }
 
     @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.ArgumentMatchers.argThat;
+import static org.mockito.Mockito.doAnswer;
 import static org.mockito.Mockito.doReturn;
 import static org.mockito.Mockito.doThrow;
 import static org.mockito.Mockito.mock;
@@ -96,6 +97,35 @@ class RegistrationsTest {
         register();
         assertThat(only().stage).isEqualTo(Stage.HELD);
         verify(registry).register(any(), any());
+    }
+
+    @Test
+    void oneThatIsHadAlreadyIsAnsweredWithAndNotPaidForAgain() throws Registry.Refusal {
+        when(registry.register(any(), any())).thenReturn(Optional.of(MADE));
+        register();
+        offered(false, 1_200);
+        register();
+        assertThat(only().stage).isEqualTo(Stage.HELD);
+        verify(registry).register(any(), any());
+    }
+
+    /** Both have seen that nothing is there, and both write: the second is told of the first, not of someone else. */
+    @Test
+    void ofTwoClicksAtOnceTheSecondIsToldOfTheFirst() throws Registry.Refusal {
+        doAnswer(call -> {
+                    domains.rows.put(
+                            "first",
+                            DomainRows.after(
+                                    DomainEntity.fresh(NAME, MARTA, DomainRows.NOW),
+                                    new DomainEvent.RegistrationAsked()));
+                    throw new DataIntegrityViolationException("unique");
+                })
+                .when(domains.repository)
+                .saveAndFlush(any());
+        // The first one's lease began a minute ago, so the registry is asked what came of it.
+        when(registry.find(any())).thenThrow(DOWN);
+        assertThatThrownBy(this::register).hasMessageContaining("do not know yet whether you have");
+        verify(registry, never()).register(any(), any());
     }
 
     @Test

@@ -24,7 +24,7 @@ class RenewalsTest {
 
     private final DomainRows domains = new DomainRows();
     private final Registry registry = mock(Registry.class);
-    private final Renewals renewals = new Renewals(domains.repository, registry, domains.lives);
+    private final Renewals renewals = new Renewals(registry, domains.lives);
     private final DomainEntity row = domains.registered(NAME, SOON, true);
 
     private static Registry.Registration until(Instant end) {

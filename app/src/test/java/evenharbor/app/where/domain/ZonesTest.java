@@ -278,6 +278,20 @@ class ZonesTest {
         assertThatThrownBy(() -> asMarta(() -> zones.restore(domain))).hasMessageContaining("has this zone");
     }
 
+    /** A zone without records has nothing to lose: it is made again, or no address could ever be written. */
+    @Test
+    void anEmptyZoneThatWentIsMadeAnew() throws ZoneServer.Refusal {
+        zones.bringUpToDate(domain);
+        doThrow(new ZoneServer.Refusal(Failure.NO_ZONE, null))
+                .doAnswer(call -> new ZoneServer.Transferred(there, serial))
+                .when(server)
+                .transfer(any());
+        hosts.add("papermoon.art.localhost");
+        zones.bringUpToDate(domain);
+        verify(server).create(APEX);
+        assertThat(there.sets()).hasSize(1);
+    }
+
     @Test
     void everyVersionIsKeptOnceAndPassingProofsAreNoneOfIt() throws ZoneServer.Refusal {
         zones.bringUpToDate(domain);
