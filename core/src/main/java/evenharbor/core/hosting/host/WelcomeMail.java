@@ -1,7 +1,6 @@
 package evenharbor.core.hosting.host;
 
 import evenharbor.core.hosting.host.MailWords.Item;
-import evenharbor.core.hosting.host.MailWords.Mention;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.net.URLDecoder;
@@ -57,14 +56,10 @@ public final class WelcomeMail {
 
     private static final Pattern FILE_SERVER = Pattern.compile(
             "(?iu)(?<![\\w@./-])(?:s?ftps?|ssh|files?|upload|web|srv|server|host)\\d*\\.(?:[a-z0-9-]+\\.)+[a-z]{2,}\\b");
-    private static final Pattern WORD = Pattern.compile("\\S+");
-    /** What no ordinary word looks like. */
-    private static final Pattern NAMED = Pattern.compile("[\\d_@!#$%&*+=/\\\\^~?]|\\p{Ll}\\p{Lu}");
-
+    private static final String SEVERAL = "The mail holds several passwords. Type the one for files.";
     private static final String SENTENCE_ENDS = ".,;:!?";
     private static final int HIGHEST_PORT = 65_535;
     private static final int MOST_HEADING_WORDS = 8;
-    private static final int MOST_LINKS = 4;
 
     private final Map<Item, List<Candidate>> candidates = new EnumMap<>(Item.class);
     private final Map<Item, String> found = new EnumMap<>(Item.class);
@@ -87,15 +82,30 @@ public final class WelcomeMail {
         return mail.login(plain);
     }
 
+    /** What a part is about stands above it, in its labels, or in its being reached by a protocol for files. */
     private void labelled(String text) {
         About about = About.UNSAID;
-        for (MailPairs.Pair pair : MailPairs.of(text, WelcomeMail::fits)) {
+        int paragraph = 0;
+        List<MailPairs.Pair> pairs = MailPairs.of(text, WelcomeMail::fits);
+        for (MailPairs.Pair pair : pairs) {
+            boolean begins = pair.paragraph() != paragraph;
+            paragraph = pair.paragraph();
             if (pair.item().isPresent()) {
                 take(pair.item().get(), about(pair.label(), about), How.LABELLED, pair.value());
             } else if (heading(pair)) {
-                about = about(pair.label(), about);
+                about = about(pair.label(), begins ? byProtocol(pairs, paragraph) : about);
             }
         }
+    }
+
+    private static About byProtocol(List<MailPairs.Pair> pairs, int paragraph) {
+        return pairs.stream()
+                        .filter(pair -> pair.paragraph() == paragraph)
+                        .anyMatch(pair ->
+                                pair.item().filter(Item.PROTOCOL::equals).isPresent()
+                                        && fits(Item.PROTOCOL, pair.value()))
+                ? About.FILES
+                : About.UNSAID;
     }
 
     /** A line that says what follows is about; a sentence says it of itself alone. */
@@ -138,79 +148,22 @@ public final class WelcomeMail {
             case USER ->
                 value.matches("\\S*[\\p{L}\\p{N}]\\S*")
                         && !NOT_TOLD.matcher(value).matches();
-            case PASSWORD -> !value.isEmpty() && !NOT_TOLD.matcher(raw.strip()).matches();
+            case PASSWORD ->
+                value.matches(".*[\\p{L}\\p{N}].*")
+                        && !NOT_TOLD.matcher(raw.strip()).matches();
         };
     }
 
-    /** What sentences say: a thing, and right after it what it is. */
     private void spoken(String text) {
-        for (String paragraph : text.split("\n\\s*\n")) {
-            String flowing = paragraph.replaceAll("(?m)^[>|\\s]+", "").replaceAll("\\s*\n\\s*", " ");
-            for (String sentence : flowing.split("(?<=[.!?])\\s+(?=\\p{Lu})")) {
-                About about = about(sentence, About.UNSAID);
-                List<Mention> mentions = MailWords.mentions(sentence);
-                for (Mention mention : mentions) {
-                    spoken(sentence, mention, mentions, about);
-                }
+        for (MailSentences.Told told : MailSentences.of(text)) {
+            boolean doubtful =
+                    told.item() == Item.PASSWORD && !told.ending().isEmpty() && fits(Item.PASSWORD, told.value());
+            if (doubtful) {
+                cleanings.add("“" + told.ending()
+                        + "” after the password was read as the end of the sentence, not as a part of it.");
             }
+            take(told.item(), about(told.sentence(), About.UNSAID), How.SPOKEN, told.value());
         }
-    }
-
-    private void spoken(String sentence, Mention mention, List<Mention> mentions, About about) {
-        Matcher words = WORD.matcher(sentence);
-        int links = 0;
-        for (boolean more = words.find(mention.end()); more && links <= MOST_LINKS; more = words.find()) {
-            int at = words.start();
-            boolean label = mentions.stream().anyMatch(m -> m.start() <= at && at < m.end());
-            String raw = words.group();
-            if (label || raw.matches("[:=–—-]+") && links > MOST_LINKS) {
-                return;
-            }
-            if (raw.matches("[:=–—-]+") || MailWords.links(raw.replaceFirst("[:]$", ""))) {
-                links++;
-                continue;
-            }
-            if (raw.matches("\\p{Ll}+") && nameFollows(sentence, words.end(), mentions)) {
-                continue;
-            }
-            String value = withoutEnd(raw);
-            boolean named = quoted(value) || NAMED.matcher(value).find();
-            boolean conjunction =
-                    mentions.stream().anyMatch(m -> m.start() > words.end() && m.start() - words.end() < 8)
-                            && value.matches("\\p{L}{1,4}")
-                            && value.equals(raw);
-            if (named || mention.item() != Item.PASSWORD && !conjunction) {
-                if (mention.item() == Item.PASSWORD && !value.equals(raw) && fits(Item.PASSWORD, value)) {
-                    cleanings.add("“" + raw.substring(value.length())
-                            + "” after the password was read as the end of the sentence, not as a part of it.");
-                }
-                boolean folderInWords = mention.item() == Item.FOLDER && !value.matches("[/~\\\\].*");
-                if (!folderInWords) {
-                    take(mention.item(), about, How.SPOKEN, value);
-                }
-            }
-            return;
-        }
-    }
-
-    /** Whether a word is only a part of the label, as what comes after it is plainly a name. */
-    private static boolean nameFollows(String sentence, int from, List<Mention> mentions) {
-        Matcher next = WORD.matcher(sentence);
-        return next.find(from)
-                && NAMED.matcher(withoutEnd(next.group())).find()
-                && mentions.stream().noneMatch(m -> m.start() < next.end() && next.start() < m.end());
-    }
-
-    private static boolean quoted(String value) {
-        return !value.equals(unwrapped(value));
-    }
-
-    private static String withoutEnd(String word) {
-        String value = word;
-        while (value.length() > 1 && (SENTENCE_ENDS + ")").indexOf(value.charAt(value.length() - 1)) >= 0) {
-            value = value.substring(0, value.length() - 1);
-        }
-        return value;
     }
 
     /**
@@ -218,8 +171,22 @@ public final class WelcomeMail {
      * two passwords of which neither is said to be for files none is.
      */
     private void choose(Item item) {
-        List<Candidate> all = candidates.getOrDefault(item, List.of());
+        List<Candidate> all = candidates.getOrDefault(item, List.of()).stream()
+                .filter(candidate -> item != Item.PASSWORD || !servers.contains(HostLogin.bare(candidate.value())))
+                .toList();
         boolean secret = item == Item.PASSWORD || item == Item.USER;
+        boolean ofSeveralAccounts = item == Item.PASSWORD
+                && servers.size() > 1
+                && all.stream()
+                                .filter(candidate -> candidate.about() != About.OTHER)
+                                .map(Candidate::value)
+                                .distinct()
+                                .count()
+                        > 1;
+        if (ofSeveralAccounts) {
+            cleanings.add(SEVERAL);
+            return;
+        }
         List<Set<About>> ranks = secret
                 ? List.of(EnumSet.of(About.FILES), EnumSet.of(About.UNSAID))
                 : List.of(EnumSet.of(About.FILES, About.UNSAID), EnumSet.of(About.OTHER));
@@ -232,14 +199,24 @@ public final class WelcomeMail {
                         .distinct()
                         .toList();
                 if (values.size() > 1 && item == Item.PASSWORD) {
-                    cleanings.add("The mail holds several passwords. Type the one for files.");
+                    cleanings.add(SEVERAL);
                     return;
                 }
                 if (!values.isEmpty()) {
                     found.put(item, values.get(0));
+                    sayDoubt(item, values.get(0));
                     return;
                 }
             }
+        }
+    }
+
+    /** A full stop at the end of a password may be the sentence's: nobody can tell, so it is said. */
+    private void sayDoubt(Item item, String value) {
+        char last = value.charAt(value.length() - 1);
+        if (item == Item.PASSWORD && SENTENCE_ENDS.indexOf(last) >= 0) {
+            cleanings.add(
+                    "The password was read with the “" + last + "” at its end. Leave it out if it only ends the line.");
         }
     }
 

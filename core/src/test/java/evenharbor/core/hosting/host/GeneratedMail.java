@@ -3,6 +3,7 @@ package evenharbor.core.hosting.host;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -34,15 +35,22 @@ record GeneratedMail(String language, Layout layout, String text, HostLogin trut
         WITH_OTHER_ACCOUNTS,
         TWO_ACCOUNTS,
         NO_SETTINGS,
-        /** All in one line. Held out: the reader was not tuned on it. */
         ONE_LINE,
-        /** Labels in one line, values in the next. Held out. */
+        /** Labels in one line, values in the next. */
         COLUMNS,
-        /** Nothing but a space between label and value, line by line. Held out. */
-        BARE;
+        /** Nothing but a space between label and value, line by line. */
+        BARE,
+        /** A table with the marks that some programs write it in. */
+        MARKED,
+        /** Lettered, in one paragraph that is wrapped. */
+        WRAPPED,
+        /** As settings of a program are written. Held out. */
+        SETTINGS,
+        /** Label and value after commas, in one sentence. Held out. */
+        COMMAS;
 
         boolean heldOut() {
-            return this == ONE_LINE || this == COLUMNS || this == BARE;
+            return compareTo(SETTINGS) >= 0;
         }
     }
 
@@ -118,7 +126,7 @@ record GeneratedMail(String language, Layout layout, String text, HostLogin trut
         private String password() {
             StringBuilder password = new StringBuilder();
             int length = 8 + random.nextInt(9);
-            String alphabet = LETTERS + LETTERS.toUpperCase(java.util.Locale.ROOT) + "23456789" + "!#$%&*+-_=?@.,:;/~^";
+            String alphabet = LETTERS + LETTERS.toUpperCase(Locale.ROOT) + "23456789" + "!#$%&*+-_=?@.,:;/~^";
             for (int i = 0; i < length; i++) {
                 password.append(alphabet.charAt(random.nextInt(alphabet.length())));
             }
@@ -164,6 +172,10 @@ record GeneratedMail(String language, Layout layout, String text, HostLogin trut
                 case ONE_LINE -> oneLine(login);
                 case COLUMNS -> columns(login);
                 case BARE -> lines(login, " ");
+                case MARKED -> marked(login);
+                case WRAPPED -> wrapped(login);
+                case SETTINGS -> settings(login);
+                case COMMAS -> commas(login);
                 case SENTENCE -> "";
                 case WITH_OTHER_ACCOUNTS -> withOthers(login);
                 case TWO_ACCOUNTS ->
@@ -197,9 +209,7 @@ record GeneratedMail(String language, Layout layout, String text, HostLogin trut
         private HostLogin told(HostLogin login, String sentence) {
             return new HostLogin(
                     login.server(),
-                    sentence.toLowerCase(java.util.Locale.ROOT).contains("ftp")
-                            ? Optional.of(Protocol.FTP)
-                            : Optional.empty(),
+                    sentence.toLowerCase(Locale.ROOT).contains("ftp") ? Optional.of(Protocol.FTP) : Optional.empty(),
                     sentence.contains("{port}") ? OptionalInt.of(2000 + random.nextInt(7000)) : OptionalInt.empty(),
                     login.user(),
                     login.password(),
@@ -273,6 +283,43 @@ record GeneratedMail(String language, Layout layout, String text, HostLogin trut
                     .collect(Collectors.joining(between));
         }
 
+        private String marked(HostLogin login) {
+            String head = chance(50) ? "| | |\n|---|---|\n" : "";
+            return head
+                    + fields(login).stream()
+                            .map(f -> "| **" + f.getKey() + "** | `" + f.getValue() + "` |")
+                            .collect(Collectors.joining("\n"));
+        }
+
+        private String wrapped(HostLogin login) {
+            StringBuilder text = new StringBuilder();
+            char letter = 'a';
+            int width = 0;
+            for (Map.Entry<String, String> field : fields(login)) {
+                String item = letter++ + ") " + field.getKey() + ": " + field.getValue() + "; ";
+                boolean next = width + item.length() > 64;
+                text.append(next ? "\n" : "").append(item);
+                width = next ? item.length() : width + item.length();
+            }
+            return text.toString().strip().replaceFirst(";$", ".");
+        }
+
+        private String settings(HostLogin login) {
+            String head = any("[ftp]\n", "# FTP\n", "");
+            String between = any("=", " = ", ": ");
+            return head
+                    + fields(login).stream()
+                            .map(f -> f.getKey().toLowerCase(Locale.ROOT).replace(' ', '_') + between + f.getValue())
+                            .collect(Collectors.joining("\n"));
+        }
+
+        private String commas(HostLogin login) {
+            return word("files") + ": "
+                    + fields(login).stream()
+                            .map(f -> f.getKey() + " " + f.getValue())
+                            .collect(Collectors.joining(", "));
+        }
+
         private String columns(HostLogin login) {
             String between = any("\t", "   ", " | ");
             List<Map.Entry<String, String>> fields = fields(login);
@@ -283,14 +330,16 @@ record GeneratedMail(String language, Layout layout, String text, HostLogin trut
         private String withOthers(HostLogin login) {
             List<String> parts = new ArrayList<>();
             parts.add(word("files") + "\n" + lines(login, ": "));
-            parts.add(word("database") + "\n" + word("user") + ": db_" + any(WORDS) + "\n" + word("password") + ": "
-                    + password());
+            parts.add(account("database", "db_" + any(WORDS)));
             if (chance(50)) {
-                parts.add(word("panel") + "\n" + word("user") + ": " + random.nextInt(99999) + "\n" + word("password")
-                        + ": " + password());
+                parts.add(account("panel", String.valueOf(random.nextInt(99999))));
             }
             java.util.Collections.shuffle(parts, random);
             return String.join("\n\n", parts);
+        }
+
+        private String account(String of, String user) {
+            return word(of) + "\n" + plain("user") + ": " + user + "\n" + plain("password") + ": " + password();
         }
 
         /** What else stands in a mail: words before and after, someone's forwarding, links that count clicks. */

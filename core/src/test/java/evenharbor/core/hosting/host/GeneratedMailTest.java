@@ -17,8 +17,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /**
- * Thousands of mails that nobody wrote for the reader. Two languages and two layouts are held out: the reader is measured
- * on them, and was not tuned on them.
+ * Thousands of mails from a seed. Some languages and layouts are held out: what the reader made of them was looked at as
+ * numbers alone, until a fault that could fill in a wrong password had to be mended by a general rule.
  */
 class GeneratedMailTest {
 
@@ -90,7 +90,7 @@ class GeneratedMailTest {
             for (Layout layout : Layout.values()) {
                 if ((pack.heldOut() || layout.heldOut()) == heldOut) {
                     for (int i = 0; i < EACH; i++) {
-                        GeneratedMail mail = GeneratedMail.of(pack, layout, i * 7_919L + layout.ordinal());
+                        GeneratedMail mail = GeneratedMail.of(pack, layout, i * 15_485_863L + 31L * layout.ordinal());
                         score.add(mail, WelcomeMail.read(mail.text()));
                     }
                 }
