@@ -34,7 +34,9 @@ export function RuleForm({ site, rule, begin, ruleOf }: Props) {
   const fault = (field: string) => current?.faults.find((f) => f.field === field)?.sentence;
   const set = (part: Partial<Rule>) => {
     change.reset();
-    setForm({ ...form, ...part });
+    // Who agreed to one target has not agreed to the next.
+    const moved = part.target !== undefined || part.source !== undefined;
+    setForm({ ...form, ...part, ...(moved && { openAgreed: false }) });
   };
   /** What a mend makes of this rule; nothing when it is about others, or takes the rule away. */
   const own = (mend: Schemas['MendView']) => mend.put.find((r) => r.id === (fresh ? 'new' : rule.id));

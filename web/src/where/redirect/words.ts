@@ -21,6 +21,7 @@ export const BLANK: Rule = {
   group: '',
   note: '',
   proposed: false,
+  openAgreed: false,
 };
 
 export const GONE = 410;
@@ -68,7 +69,7 @@ export function findingText(finding: Finding, ruleOf: (id: string) => Rule | und
       return `Goes round in a ring: ${[...ring, ring[0] ?? ''].join(' → ')}. Browsers give up.`;
     }
     case 'OPEN':
-      return 'What a visitor types decides at which site they end. Others could use it to make their links look like yours.';
+      return 'Not counted until you agree: what a visitor types decides at which site they end. Others could use it to make their links look like yours.';
     case 'CONTRADICTION':
       return `Another rule for ${first} leads to ${other ? targetText(other) : 'another place'}; that one counts.`;
     case 'TARGET_MISSING':
@@ -93,6 +94,8 @@ export function mendText(mend: Schemas['MendView']): string {
   switch (mend.what) {
     case 'REMOVE_RULE':
       return 'Remove this rule';
+    case 'AGREE_TO_OPEN':
+      return 'I mean it: let visitors end anywhere';
     case 'REMOVE_OTHER':
       return 'Remove the other one';
     case 'LET_PAGES_COME_FIRST':

@@ -118,6 +118,27 @@ class RedirectTest {
     }
 
     @Test
+    void whereVisitorsDecideTheHostNameNothingGoesLiveUntilItIsAgreedTo() {
+        Map<String, Object> open = rule("/go/{where}", "https://{where}/");
+        open.put("kind", "PATTERN");
+        JsonNode waiting = change(List.of(open), Set.of()).is(200).json();
+        person.post(at("/redirects/live"), Map.of()).is(200);
+        person.publish(site);
+        assertThat(sent("/go/evil.example")).isEqualTo("404 ");
+
+        JsonNode agreed = waiting.get("findings").get(0).get("mends").get(1);
+        assertThat(agreed.get("what").asString()).isEqualTo("AGREE_TO_OPEN");
+        JsonNode after = person.post(
+                        at("/redirects/changes"),
+                        Map.of("put", agreed.get("put"), "remove", List.of(), "what", "agreed"))
+                .is(200)
+                .json();
+        assertThat(after.get("findings")).isEmpty();
+        person.post(at("/redirects/live"), Map.of()).is(200);
+        assertThat(sent("/go/evil.example")).isEqualTo("301 https://evil.example/");
+    }
+
+    @Test
     void aStaleChangeIsRefusedAndSaysWhoChangedWhat() {
         String tag = person.get(at("/redirects")).field("ETag");
         change(List.of(rule("/a", "/")), Set.of(), "If-Match", tag).is(200);

@@ -82,7 +82,8 @@ record RedirectCase(
                         value(options, "until").map(Instant::parse),
                         "",
                         "",
-                        false))
+                        false,
+                        options.contains("agreed")))
                 .rule()
                 .orElseThrow();
     }

@@ -123,6 +123,7 @@ final class RedirectFile {
                 time(cells, "ends", faults),
                 cells.of("group"),
                 cells.of("note"),
+                false,
                 false);
         RedirectReading reading = reader.read(typed);
         if (faults.isEmpty()) {

@@ -28,6 +28,7 @@ import java.util.Optional;
  * @param group what it is sorted under
  * @param note what is noted about it
  * @param proposed whether the harbor proposed it
+ * @param openAgreed whether its people agreed to visitors deciding at which host name they end; null for no
  */
 public record Rule(
         @NotNull String id,
@@ -44,7 +45,8 @@ public record Rule(
         @Schema(nullable = true) Instant until,
         @NotNull String group,
         @NotNull String note,
-        boolean proposed) {
+        boolean proposed,
+        @Schema(nullable = true) Boolean openAgreed) {
 
     static Rule of(Redirect rule) {
         return new Rule(
@@ -62,7 +64,8 @@ public record Rule(
                 rule.until().orElse(null),
                 rule.group(),
                 rule.note(),
-                rule.proposed());
+                rule.proposed(),
+                rule.openAgreed());
     }
 
     TypedRedirect typed() {
@@ -81,7 +84,8 @@ public record Rule(
                 Optional.ofNullable(until),
                 group,
                 note,
-                proposed);
+                proposed,
+                Boolean.TRUE.equals(openAgreed));
     }
 
     /** The rule as it was kept: it has been read and cleaned before. */
@@ -99,6 +103,7 @@ public record Rule(
                 Optional.ofNullable(until),
                 group,
                 note,
-                proposed);
+                proposed,
+                Boolean.TRUE.equals(openAgreed));
     }
 }

@@ -23,6 +23,14 @@ record Compiled(Redirect rule, PathForm form, Target target, int order) {
         return new Compiled(rule, PathForm.of(rule.source()), Target.of(rule.target()), order);
     }
 
+    /**
+     * Whether it waits for its people: what visitors type decides at which host name they end, which others could use to
+     * make their links look like the site's.
+     */
+    boolean waits() {
+        return target.open() && !rule.openAgreed();
+    }
+
     /** Whether what follows may be nothing: a folder means its own page too. */
     boolean emptyTail() {
         return rule.source().kind() == Source.Kind.UNDER;

@@ -30,7 +30,7 @@ public final class FolderRules {
         List<Compiled> carried = new ArrayList<>();
         List<Redirect> leftOut = new ArrayList<>();
         for (Compiled compiled : set.compiled()) {
-            if (compiled.rule().always()) {
+            if (compiled.rule().always() && !compiled.waits()) {
                 carried.add(compiled);
             } else {
                 leftOut.add(compiled.rule());

@@ -20,6 +20,7 @@ import java.util.Optional;
  * @param group what its people sort it under; may be empty
  * @param note what they wrote about it; may be empty
  * @param proposed whether the harbor proposed it because a page moved
+ * @param openAgreed whether its people agreed to visitors deciding at which host name they end
  */
 public record Redirect(
         String id,
@@ -34,7 +35,8 @@ public record Redirect(
         Optional<Instant> until,
         String group,
         String note,
-        boolean proposed) {
+        boolean proposed,
+        boolean openAgreed) {
 
     /** A rule with the usual options. */
     public static Redirect of(String id, Source source, String target) {
@@ -51,37 +53,43 @@ public record Redirect(
                 Optional.empty(),
                 "",
                 "",
+                false,
                 false);
     }
 
     /** The same rule with another target, status and query. */
     public Redirect leadingTo(String other, RedirectStatus otherStatus, QueryRule otherQuery) {
-        return copy(id, other, otherStatus, ignoresCase, otherQuery, pagesFirst, proposed);
+        return copy(id, other, otherStatus, ignoresCase, otherQuery, pagesFirst, proposed, false);
     }
 
     /** The same rule, with pages that exist coming first. */
     public Redirect sparingPages() {
-        return copy(id, target, status, ignoresCase, query, true, proposed);
+        return copy(id, target, status, ignoresCase, query, true, proposed, openAgreed);
     }
 
     /** The same rule, with capital and small letters told apart. */
     public Redirect mindingCase() {
-        return copy(id, target, status, false, query, pagesFirst, proposed);
+        return copy(id, target, status, false, query, pagesFirst, proposed, openAgreed);
     }
 
     /** The same rule under an id. */
     public Redirect named(String other) {
-        return copy(other, target, status, ignoresCase, query, pagesFirst, proposed);
+        return copy(other, target, status, ignoresCase, query, pagesFirst, proposed, openAgreed);
     }
 
     /** The same rule, as one that the harbor proposed. */
     Redirect asProposed() {
-        return copy(id, target, status, ignoresCase, query, pagesFirst, true);
+        return copy(id, target, status, ignoresCase, query, pagesFirst, true, openAgreed);
     }
 
     /** The same rule, proposed by the harbor or not as another one is. */
     Redirect proposedAs(Redirect other) {
-        return copy(id, target, status, ignoresCase, query, pagesFirst, other.proposed);
+        return copy(id, target, status, ignoresCase, query, pagesFirst, other.proposed, openAgreed);
+    }
+
+    /** The same rule, agreed to although visitors decide at which host name they end. */
+    Redirect agreedOpen() {
+        return copy(id, target, status, ignoresCase, query, pagesFirst, proposed, true);
     }
 
     private Redirect copy(
@@ -91,7 +99,8 @@ public record Redirect(
             boolean ignoresCase,
             QueryRule query,
             boolean pagesFirst,
-            boolean proposed) {
+            boolean proposed,
+            boolean openAgreed) {
         return new Redirect(
                 id,
                 source,
@@ -105,7 +114,8 @@ public record Redirect(
                 until,
                 group,
                 note,
-                proposed);
+                proposed,
+                openAgreed);
     }
 
     /** Whether it counts only for some time. */

@@ -19,7 +19,7 @@ public record RedirectFinding(
     public enum Kind {
         /** Rules lead round in a ring: browsers give up. */
         LOOP(true),
-        /** What a visitor asks for decides at which host name they end. */
+        /** What a visitor asks for decides at which host name they end; it does not count until its people agree. */
         OPEN(true),
         /** Two rules for the same paths lead to different places; the first counts. */
         CONTRADICTION(true),
@@ -60,6 +60,7 @@ public record RedirectFinding(
         /** What can be done. */
         public enum What {
             REMOVE_RULE,
+            AGREE_TO_OPEN,
             REMOVE_OTHER,
             LET_PAGES_COME_FIRST,
             MIND_CASE,

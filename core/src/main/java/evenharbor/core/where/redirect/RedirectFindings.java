@@ -44,7 +44,7 @@ public final class RedirectFindings {
 
     private List<RedirectFinding> all() {
         pages();
-        byId.values().forEach(this::rivals);
+        byId.values().stream().filter(compiled -> !compiled.waits()).forEach(this::rivals);
         targets();
         List<RedirectFinding> sorted = new ArrayList<>();
         findings.stream().filter(f -> f.kind().serious()).forEach(sorted::add);
@@ -134,15 +134,18 @@ public final class RedirectFindings {
 
     private void targets() {
         Map<String, Set<String>> next = new LinkedHashMap<>();
-        Meetings meetings = new Meetings(byId.values());
+        Meetings meetings =
+                new Meetings(byId.values().stream().filter(one -> !one.waits()).toList());
         for (Compiled compiled : byId.values()) {
             Redirect rule = compiled.rule();
-            if (rule.status() == RedirectStatus.GONE) {
+            Target target = compiled.target();
+            boolean agreed = target.open() && !compiled.waits();
+            if (rule.status() == RedirectStatus.GONE || agreed) {
                 continue;
             }
-            Target target = compiled.target();
-            if (target.open()) {
-                found(Kind.OPEN, rule, List.of(), List.of(rule.target()), 0, List.of(Mend.removing(rule.id())));
+            if (compiled.waits()) {
+                Mend agree = new Mend(Mend.What.AGREE_TO_OPEN, List.of(rule.agreedOpen()), List.of());
+                found(Kind.OPEN, rule, List.of(), List.of(rule.target()), 0, List.of(Mend.removing(rule.id()), agree));
             } else if (!target.here()) {
                 elsewhere(rule);
             } else if (target.fixedPlace()) {

@@ -80,7 +80,8 @@ public final class RedirectReader {
                 typed.until(),
                 typed.group().strip(),
                 typed.note().strip(),
-                typed.proposed());
+                typed.proposed(),
+                typed.openAgreed() && Target.of(target).open());
         return new RedirectReading(Optional.of(rule), List.of(), List.copyOf(notes.cleanings));
     }
 

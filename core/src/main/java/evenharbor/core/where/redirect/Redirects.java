@@ -11,7 +11,8 @@ import java.util.function.Predicate;
  * The redirects of a site, made ready: one unchangeable value with one meaning, for visitors, for trying a URL and for
  * findings alike. Of the rules that fit a path the most exact counts: one path before patterns and folders, among those
  * what fixes the first part that differs; for the same paths the one that wants parameters, then the one for some time,
- * then the earlier in the list. How long a look-up takes depends on the path, not on the number of rules.
+ * then the earlier in the list. A rule whose visitors decide at which host name they end counts only once its people agreed
+ * to it. How long a look-up takes depends on the path, not on the number of rules.
  */
 public final class Redirects {
 
@@ -38,7 +39,7 @@ public final class Redirects {
             made.add(Compiled.of(list.get(order), order));
         }
         this.compiled = List.copyOf(made);
-        compiled.forEach(this::add);
+        compiled.stream().filter(one -> !one.waits()).forEach(this::add);
     }
 
     /** The compiled form of these rules. */

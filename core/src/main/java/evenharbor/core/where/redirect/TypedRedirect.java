@@ -21,6 +21,7 @@ import java.util.Optional;
  * @param group what it is sorted under
  * @param note what is noted about it
  * @param proposed whether the harbor proposed it
+ * @param openAgreed whether its people agreed to visitors deciding at which host name they end
  */
 public record TypedRedirect(
         String id,
@@ -37,7 +38,8 @@ public record TypedRedirect(
         Optional<Instant> until,
         String group,
         String note,
-        boolean proposed) {
+        boolean proposed,
+        boolean openAgreed) {
 
     /** One with the usual options. */
     public static TypedRedirect of(Source.Kind kind, String source, String target) {
@@ -56,6 +58,7 @@ public record TypedRedirect(
                 Optional.empty(),
                 "",
                 "",
+                false,
                 false);
     }
 }

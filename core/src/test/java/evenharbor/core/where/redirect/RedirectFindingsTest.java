@@ -73,6 +73,7 @@ class RedirectFindingsTest {
                 Optional.of(until).filter(u -> !u.isEmpty()).map(Instant::parse),
                 "",
                 "",
+                false,
                 false);
     }
 
@@ -94,6 +95,7 @@ class RedirectFindingsTest {
                 Optional.empty(),
                 "",
                 "",
+                false,
                 false);
         List<RedirectFinding> found = findings(hiding);
         assertThat(words(found)).containsExactly("HIDES_PAGE r[][/spring, /spring/, /spring/index.html]");
@@ -202,7 +204,22 @@ class RedirectFindingsTest {
     @ParameterizedTest
     @ValueSource(strings = {"https://{x}/", "https://{x}.example/", "{x}", "https:{x}", "//{x}/a", "http://a{x}/"})
     void aTargetWhoseHostIsTheVisitorsIsOpen(String target) {
-        assertThat(words(findings(pattern("a", "/go/{x}", target)))).containsExactly("OPEN a[][" + target + "]");
+        List<RedirectFinding> found = findings(pattern("a", "/go/{x}", target));
+        assertThat(words(found)).containsExactly("OPEN a[][" + target + "]");
+        Redirect waiting = pattern("a", "/go/{x}", target);
+        assertThat(Redirects.of(List.of(waiting)).at("/go/there", "", 0)).isEmpty();
+        assertThat(FolderRules.of(Redirects.of(List.of(waiting)), "").files()).isEmpty();
+        Redirect agreed = found.get(0).mends().stream()
+                .filter(mend -> mend.what() == Mend.What.AGREE_TO_OPEN)
+                .findFirst()
+                .orElseThrow()
+                .put()
+                .get(0);
+        assertThat(findings(agreed)).isEmpty();
+        assertThat(Redirects.of(List.of(agreed)).at("/go/there", "", 0)).isPresent();
+        assertThat(agreed.leadingTo(target + "x", agreed.status(), agreed.query())
+                        .openAgreed())
+                .isFalse();
     }
 
     @ParameterizedTest
@@ -294,6 +311,7 @@ class RedirectFindingsTest {
                 Optional.empty(),
                 "",
                 "",
+                false,
                 false);
     }
 

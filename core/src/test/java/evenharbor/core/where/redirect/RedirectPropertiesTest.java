@@ -79,6 +79,7 @@ class RedirectPropertiesTest {
                         limited && form % 2 == 1 ? Optional.of(Instant.ofEpochSecond(2_000)) : Optional.empty(),
                         "",
                         "",
+                        false,
                         false));
     }
 

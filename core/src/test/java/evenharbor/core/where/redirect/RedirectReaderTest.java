@@ -149,6 +149,7 @@ class RedirectReaderTest {
                 Optional.of(Instant.EPOCH),
                 "g".repeat(61),
                 "n".repeat(501),
+                false,
                 false);
         assertThat(READER.read(typed).faults())
                 .extracting(RedirectFault::field)
@@ -172,6 +173,7 @@ class RedirectReaderTest {
                 Optional.empty(),
                 "",
                 "",
+                false,
                 false);
         assertThat(READER.read(typed).rule().orElseThrow().target()).isEmpty();
     }
