@@ -6,7 +6,10 @@ import { Problem } from './problem';
 
 export const queries = new QueryClient({
   defaultOptions: {
+    // Offline, a request fails and says so, rather than waiting in silence until the network is back.
+    mutations: { networkMode: 'always' },
     queries: {
+      networkMode: 'always',
       staleTime: 5_000,
       retry: (count, error) => !(error instanceof Problem) && count < 2,
     },

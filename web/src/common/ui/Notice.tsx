@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { ReactNode } from 'react';
 import { mayPass, Problem, sentenceOf } from '../api/problem';
 import { queries } from '../api/queries';
@@ -78,6 +79,29 @@ export function Empty({ title, children }: { title: string; children: ReactNode 
         {children}
       </div>
     </div>
+  );
+}
+
+/** What the URL names is not in the list: while the list is being asked for anew it may still come. */
+export function NotHere({
+  what,
+  asking,
+  to,
+  offer,
+}: {
+  what: string;
+  asking: boolean;
+  to: string;
+  offer: string;
+}) {
+  if (asking) return <Loading />;
+  return (
+    <Empty title={`This ${what} was not found`}>
+      <p>
+        It may have been removed, or the link has a typo. Choose one from the list, or{' '}
+        <Link to={to}>{offer}</Link>.
+      </p>
+    </Empty>
   );
 }
 

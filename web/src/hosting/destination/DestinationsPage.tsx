@@ -2,7 +2,7 @@ import { Link, useParams } from 'react-router';
 import { WhereNav } from '../../where/address/WhereNav';
 import { useDestinations } from '../../common/api/queries';
 import { useThisSite, type SiteView } from '../../what/site/thisSite';
-import { Diamond, Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Diamond, Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { DestinationSheet } from './DestinationSheet';
 import { NewDestination } from './NewDestination';
@@ -27,6 +27,13 @@ export function DestinationsPage() {
           sheet={
             chosen ? (
               <DestinationSheet key={chosen.id} site={site} destination={chosen} />
+            ) : destinationId ? (
+              <NotHere
+                what="destination"
+                asking={destinations.isFetching}
+                to={`/sites/${site.id}/where/hosts`}
+                offer="choose a host to publish to"
+              />
             ) : (
               <NewDestination site={site} />
             )

@@ -1,7 +1,7 @@
 import { Link, useParams } from 'react-router';
 import { useHosts } from '../../common/api/queries';
 import { Mast } from '../../common/ui/Mast';
-import { Diamond, Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Diamond, Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { AddHost } from './AddHost';
 import { HostSheet } from './HostSheet';
@@ -26,6 +26,8 @@ export function HostsPage() {
             sheet={
               chosen ? (
                 <HostSheet key={chosen.id} host={chosen} all={hosts.data} />
+              ) : hostId ? (
+                <NotHere what="host" asking={hosts.isFetching} to="/hosts" offer="add a host" />
               ) : (
                 <AddHost all={hosts.data} />
               )

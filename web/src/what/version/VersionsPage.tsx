@@ -4,7 +4,7 @@ import type { Schemas } from '../../common/api/client';
 import { useVersions } from '../../common/api/queries';
 import { WhatNav } from '../draft/WhatNav';
 import { useThisSite } from '../site/thisSite';
-import { Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { counted, sizeText, Time } from '../../common/ui/Words';
 import { VersionSheet } from './VersionSheet';
@@ -51,7 +51,7 @@ export function VersionsPage() {
       </>
     );
   }
-  const chosen = versions.data.find((v) => String(v.number) === number) ?? shown[0];
+  const chosen = number === undefined ? shown[0] : versions.data.find((v) => String(v.number) === number);
   return (
     <>
       <WhatNav />
@@ -115,6 +115,13 @@ export function VersionsPage() {
               </p>
               <VersionSheet key={chosen.number} version={chosen} />
             </>
+          ) : number ? (
+            <NotHere
+              what="version"
+              asking={versions.isFetching}
+              to={`/sites/${site.id}/what/versions`}
+              offer="see the latest"
+            />
           ) : (
             <p className="text-soft">Select a version.</p>
           )

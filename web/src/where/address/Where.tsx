@@ -4,7 +4,7 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import { useHttps, useWhere } from '../../common/api/queries';
 import { day, type Certificate } from '../certificate/words';
 import { useThisSite, type SiteView } from '../../what/site/thisSite';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { HostName, Time } from '../../common/ui/Words';
 import { AddressBox } from './AddressBox';
@@ -39,6 +39,13 @@ export function Where() {
             <AddressSheet key={chosen.address.id} site={site} standing={chosen} />
           ) : addressId === HARBOR ? (
             <HarborSheet site={site} />
+          ) : addressId ? (
+            <NotHere
+              what="address"
+              asking={where.isFetching}
+              to={`/sites/${site.id}/where`}
+              offer="add an address"
+            />
           ) : (
             <NewAddress site={site} />
           )

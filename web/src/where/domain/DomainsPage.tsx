@@ -6,7 +6,7 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys, useDomains } from '../../common/api/queries';
 import { HAPPENED } from '../../who/activity/happened';
 import { Secured } from '../certificate/Secured';
-import { Diamond, Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Diamond, Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { HostName, Time } from '../../common/ui/Words';
 import { DomainSearch } from './DomainSearch';
@@ -35,6 +35,8 @@ export function DomainsPage() {
             sheet={
               chosen ? (
                 <DomainSheet key={chosen.id} domain={chosen} />
+              ) : domainId ? (
+                <NotHere what="domain" asking={domains.isFetching} to="/domains" offer="find another name" />
               ) : (
                 <>
                   <h2 className="mb-1 text-lg">Find a name, or connect one</h2>

@@ -6,7 +6,7 @@ import { useRedirects, useRedirectUses } from '../../common/api/queries';
 import { WhereNav } from '../address/WhereNav';
 import { useThisSite } from '../../what/site/thisSite';
 import { Button, LinkButton } from '../../common/ui/Button';
-import { Diamond, Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Diamond, Loading, NotHere, Notice, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { counted } from '../../common/ui/Words';
 import { undoRedirects, useApplyRedirects } from './change';
@@ -66,22 +66,28 @@ export function RedirectsPage() {
           </>
         }
         sheet={
-          <>
-            {ruleId !== undefined && chosen === undefined && (
-              <p className="mb-3">This redirect is not there any more.</p>
-            )}
-            <RuleForm
-              // What is being typed is kept unless this very rule was changed by someone else.
-              key={chosen ? JSON.stringify(chosen) : `new ${from}`}
-              site={site}
-              rule={chosen ?? BLANK}
-              begin={from}
-              ruleOf={ruleOf}
+          ruleId !== undefined && chosen === undefined ? (
+            <NotHere
+              what="redirect"
+              asking={redirects.isFetching}
+              to={`/sites/${site.id}/where/redirects`}
+              offer="add one"
             />
-            {chosen && use && <RuleUse use={use} />}
-            {!chosen && <Findings siteId={site.id} findings={redirects.data.findings} ruleOf={ruleOf} />}
-            <TryUrl key={`try ${ruleId ?? ''}`} site={site} rule={chosen} ruleOf={ruleOf} />
-          </>
+          ) : (
+            <>
+              <RuleForm
+                // What is being typed is kept unless this very rule was changed by someone else.
+                key={chosen ? JSON.stringify(chosen) : `new ${from}`}
+                site={site}
+                rule={chosen ?? BLANK}
+                begin={from}
+                ruleOf={ruleOf}
+              />
+              {chosen && use && <RuleUse use={use} />}
+              {!chosen && <Findings siteId={site.id} findings={redirects.data.findings} ruleOf={ruleOf} />}
+              <TryUrl key={`try ${ruleId ?? ''}`} site={site} rule={chosen} ruleOf={ruleOf} />
+            </>
+          )
         }
       />
     </>

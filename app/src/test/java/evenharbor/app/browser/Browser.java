@@ -4,6 +4,7 @@ import com.deque.html.axecore.results.Results;
 import com.deque.html.axecore.results.Rule;
 import com.deque.html.axecore.selenium.AxeBuilder;
 import evenharbor.app.fixture.Patience;
+import evenharbor.app.fixture.TestHarbor;
 import java.io.File;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -73,7 +74,8 @@ final class Browser {
                 "--disable-component-update",
                 "--disable-sync",
                 "--window-size=1280,800",
-                "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost, EXCLUDE *.localhost",
+                "--host-resolver-rules=MAP " + TestHarbor.OFFICE_NAME
+                        + " 127.0.0.1, MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost, EXCLUDE *.localhost",
                 "--user-data-dir=" + profile());
         ChromeDriverService service = new ChromeDriverService.Builder()
                 .usingDriverExecutable(new File("/usr/bin/chromedriver"))

@@ -30,7 +30,7 @@ class WholeWayTest {
 
     @BeforeAll
     void open() {
-        browser = new Browser(harbor.origin());
+        browser = new Browser(harbor.officeOrigin());
     }
 
     @AfterAll
@@ -337,6 +337,28 @@ class WholeWayTest {
     }
 
     @Test
+    void aWrongIdInTheUrlIsNotFoundAndNeverSomethingElse() {
+        ApiClient person = harbor.person();
+        String site = person.site("Own");
+        person.putText(site, "index.html", page("x")).is(200);
+        person.post("/api/sites/" + site + "/versions", Map.of("name", "One")).is(201);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
+        for (String wrong : List.of(
+                "/sites/" + site + "/where/nothing-like-that, This address was not found",
+                "/sites/" + site + "/where/redirects/nothing-like-that, This redirect was not found",
+                "/sites/" + site + "/where/hosts/nothing-like-that, This destination was not found",
+                "/sites/" + site + "/what/versions/99, This version was not found",
+                "/domains/nothing-like-that, This domain was not found",
+                "/hosts/nothing-like-that, This host was not found",
+                "/sites/nothing-like-that/when, This site is not there.",
+                "/nothing-like-that, There is no such screen")) {
+            browser.open(wrong.split(", ")[0]);
+            browser.sees(wrong.split(", ")[1]);
+            assertThat(browser.faults()).as(wrong).isEmpty();
+        }
+    }
+
+    @Test
     void keysLeadEverywhere() {
         browser.signIn("marta@papermoon.example", "moon over the quay");
         browser.press("Papermoon");
@@ -370,13 +392,13 @@ class WholeWayTest {
         for (String colours : List.of("light", "night")) {
             browser.script("localStorage.setItem('harbor-theme', arguments[0])", colours);
             for (List<String> screen : List.of(
-                    List.of(harbor.origin() + "/", "Foxglove"),
-                    List.of(harbor.origin() + "/new", "It begins with"),
+                    List.of(harbor.officeOrigin() + "/", "Foxglove"),
+                    List.of(harbor.officeOrigin() + "/new", "It begins with"),
                     List.of(papermoon + "/where", "Add an address"),
                     List.of(address, "Visitors get this site"),
                     List.of(papermoon + "/where/harbor", "This harbor"),
-                    List.of(harbor.origin() + "/domains", "a year in all"),
-                    List.of(harbor.origin() + "/practice", "Move it on"),
+                    List.of(harbor.officeOrigin() + "/domains", "a year in all"),
+                    List.of(harbor.officeOrigin() + "/practice", "Move it on"),
                     List.of(papermoon + "/what", "The draft"),
                     List.of(papermoon + "/what?path=index.html", "Save in the draft"),
                     List.of(papermoon + "/what/look", "Edit this page"),
@@ -413,7 +435,7 @@ class WholeWayTest {
                 "Emulation.setDeviceMetricsOverride",
                 Map.of("width", 390, "height", 800, "deviceScaleFactor", 1, "mobile", false));
         String address = firstAddress(papermoon);
-        for (String path : List.of(address, harbor.origin() + "/domains", harbor.origin() + "/practice")) {
+        for (String path : List.of(address, harbor.officeOrigin() + "/domains", harbor.officeOrigin() + "/practice")) {
             browser.open(path);
             fits(path);
         }

@@ -108,7 +108,7 @@ class RedirectPropertiesTest {
         });
     }
 
-    @Property(tries = 4000)
+    @Property
     void noSetThatPassesTheFindingsSendsOnTwice(
             @ForAll("sets") List<Redirect> rules, @ForAll("paths") String path, @ForAll("queries") String query) {
         Redirects set = Redirects.of(rules);
@@ -121,7 +121,7 @@ class RedirectPropertiesTest {
         }
     }
 
-    @Property(tries = 4000)
+    @Property
     void noSetWithoutARingLoops(
             @ForAll("sets") List<Redirect> rules, @ForAll("paths") String path, @ForAll("queries") String query) {
         Redirects set = Redirects.of(rules);
@@ -133,7 +133,7 @@ class RedirectPropertiesTest {
         }
     }
 
-    @Property(tries = 4000)
+    @Property
     void shorteningChainsNeverChangesWhereARequestEnds(
             @ForAll("sets") List<Redirect> rules, @ForAll("paths") String path, @ForAll("queries") String query) {
         Redirects set = Redirects.of(rules);
@@ -159,7 +159,7 @@ class RedirectPropertiesTest {
         }
     }
 
-    @Property(tries = 1000)
+    @Property
     void whatDecidesIsTheFirstCandidateThatApplies(
             @ForAll("sets") List<Redirect> rules, @ForAll("paths") String path, @ForAll("queries") String query) {
         Redirects set = Redirects.of(rules);
