@@ -12,6 +12,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.FileTime;
 import java.security.DigestInputStream;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
@@ -39,6 +40,9 @@ public final class DirectoryBlobs implements Blobs {
     private final Path temporary;
     private final Set<Path> unsettled = ConcurrentHashMap.newKeySet();
     private final Object settling = new Object();
+
+    /** All that got its name before this time of the file system is on disk: it was synced as a whole since. */
+    private volatile FileTime allSettledBefore = FileTime.fromMillis(0);
 
     /** Opens or makes the directory. */
     public DirectoryBlobs(Path root) throws IOException {
@@ -158,7 +162,7 @@ public final class DirectoryBlobs implements Blobs {
                 String hash = HexFormat.of().formatHex(digest.digest());
                 Path target = file(hash, Coding.IDENTITY);
                 if (Files.exists(target)) {
-                    unsettled.add(target.getParent());
+                    settleUnlessSettled(target);
                 } else if (written.putIfAbsent(target, path) == null) {
                     path = null;
                 }
@@ -177,7 +181,7 @@ public final class DirectoryBlobs implements Blobs {
 
         private void write(byte[] content, Path target) throws IOException {
             if (Files.exists(target)) {
-                unsettled.add(target.getParent());
+                settleUnlessSettled(target);
                 return;
             }
             Path path = newTemporary();
@@ -224,6 +228,30 @@ public final class DirectoryBlobs implements Blobs {
         }
     }
 
+    /** Whoever placed a content that is here already may not have settled it yet, be it another process. */
+    private void settleUnlessSettled(Path target) {
+        if (placedAt(target).compareTo(allSettledBefore) >= 0) {
+            unsettled.add(target.getParent());
+        }
+    }
+
+    /** When a file got its name: its last change of status (POSIX rename). The end of time where that is not known. */
+    private static FileTime placedAt(Path file) {
+        try {
+            return (FileTime) Files.getAttribute(file, "unix:ctime");
+        } catch (IOException | IllegalArgumentException | UnsupportedOperationException e) {
+            return FileTime.fromMillis(Long.MAX_VALUE);
+        }
+    }
+
+    /** The time by the file system's own clock; the beginning of time where that is not known. */
+    private FileTime fileSystemTime() throws IOException {
+        Path mark = Files.createFile(newTemporary());
+        FileTime now = placedAt(mark);
+        Files.delete(mark);
+        return now.toMillis() == Long.MAX_VALUE ? FileTime.fromMillis(0) : now;
+    }
+
     private static void sync(Path path, StandardOpenOption way) throws IOException {
         try (FileChannel channel = FileChannel.open(path, way)) {
             channel.force(true);
@@ -237,12 +265,15 @@ public final class DirectoryBlobs implements Blobs {
      *     update. Then all is synced one by one.
      */
     private boolean syncFileSystem() throws IOException {
+        FileTime before = fileSystemTime();
         try {
             Process sync = new ProcessBuilder(syncCommand, "-f", temporary.toString())
                     .redirectErrorStream(true)
                     .redirectOutput(ProcessBuilder.Redirect.DISCARD)
                     .start();
-            return sync.waitFor() == 0;
+            boolean done = sync.waitFor() == 0;
+            allSettledBefore = done ? before : allSettledBefore;
+            return done;
         } catch (IOException | Error e) {
             return false;
         } catch (InterruptedException e) {
@@ -264,7 +295,7 @@ public final class DirectoryBlobs implements Blobs {
 
     private void keep(byte[] content, Path target) throws IOException {
         if (Files.exists(target)) {
-            unsettled.add(target.getParent());
+            settleUnlessSettled(target);
             return;
         }
         Path written = newTemporary();

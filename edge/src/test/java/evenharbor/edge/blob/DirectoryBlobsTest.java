@@ -127,6 +127,35 @@ class DirectoryBlobsTest {
         assertThat(hashes).allMatch(blobs::has);
     }
 
+    private static void takeIn(DirectoryBlobs blobs, int contents) throws IOException {
+        Blobs.Batch batch = blobs.batch();
+        for (int i = 0; i < contents; i++) {
+            batch.put(("content " + i).getBytes(StandardCharsets.UTF_8));
+        }
+        batch.settle();
+    }
+
+    /** A sync of the whole file system is what an upload waits for longest. */
+    @Test
+    void whatWasSettledIsNotSettledAgainAndWhatAnotherProcessPlacedIs(@TempDir Path folder) throws IOException {
+        Path counted = folder.resolve("syncs");
+        Path command =
+                Files.writeString(folder.resolve("sync.sh"), "#!/bin/sh\necho x >> '" + counted + "'\nsync \"$@\"\n");
+        assertThat(command.toFile().setExecutable(true)).isTrue();
+        DirectoryBlobs blobs = new DirectoryBlobs(Files.createDirectory(folder.resolve("blobs")), command.toString());
+        takeIn(blobs, 40);
+        assertThat(Files.readAllLines(counted)).hasSize(2);
+        // The clock of file systems goes on in ticks: what was placed in the tick of a sync may be settled once more.
+        takeIn(blobs, 40);
+        int soFar = Files.readAllLines(counted).size();
+        takeIn(blobs, 40);
+        assertThat(Files.readAllLines(counted)).hasSize(soFar);
+
+        takeIn(new DirectoryBlobs(folder.resolve("blobs")), 80);
+        takeIn(blobs, 80);
+        assertThat(Files.readAllLines(counted)).hasSize(soFar + 1);
+    }
+
     @Test
     void aStreamIsKeptLikeBytes(@TempDir Path folder) throws IOException {
         DirectoryBlobs blobs = new DirectoryBlobs(folder);
