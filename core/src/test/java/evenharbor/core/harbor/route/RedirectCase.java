@@ -1,34 +1,40 @@
-package evenharbor.edge;
+package evenharbor.core.harbor.route;
 
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.redirect.QueryRule;
 import evenharbor.core.where.redirect.Redirect;
 import evenharbor.core.where.redirect.RedirectReader;
+import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.where.redirect.Source;
 import evenharbor.core.where.redirect.TypedRedirect;
 import java.io.IOException;
+import java.io.InputStream;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
 /** One line of {@code redirect-cases.txt}: a set of rules, a request, and what must become of it. */
-record RedirectCase(
+public record RedirectCase(
         String set, List<String> pages, List<Redirect> rules, String url, Instant at, List<String> hops, String end) {
 
-    static final Instant USUALLY = Instant.parse("2026-11-25T12:00:00Z");
+    /** When a request comes that says nothing of time. */
+    public static final Instant USUALLY = Instant.parse("2026-11-25T12:00:00Z");
 
-    static List<RedirectCase> all() throws IOException {
+    /** All cases, in order. */
+    public static List<RedirectCase> all() throws IOException {
         List<RedirectCase> cases = new ArrayList<>();
         List<String> pages = new ArrayList<>();
         List<Redirect> rules = new ArrayList<>();
         String set = "";
-        for (String line : Files.readAllLines(Path.of("src/test/resources/redirect-cases.txt"))) {
+        for (String line : lines()) {
             String[] words = line.split(" ");
             switch (words[0]) {
                 case "pages" ->
@@ -43,6 +49,12 @@ record RedirectCase(
             }
         }
         return cases;
+    }
+
+    private static List<String> lines() throws IOException {
+        try (InputStream in = RedirectCase.class.getResourceAsStream("/redirect-cases.txt")) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines().toList();
+        }
     }
 
     private static RedirectCase ask(String set, List<String> pages, List<Redirect> rules, String line) {
@@ -99,14 +111,32 @@ record RedirectCase(
         return URLDecoder.decode(path.replace("+", "%2B"), StandardCharsets.UTF_8);
     }
 
-    String query() {
+    /** The query as asked, without its question mark. */
+    public String query() {
         int mark = url.indexOf('?');
         return mark < 0 ? "" : url.substring(mark + 1);
     }
 
     /** What must come, as one line: a hop that loops is not told hop by hop. */
-    String expected() {
-        return end.equals("loop") ? end : String.join("; ", hops) + " / " + end;
+    public String expected() {
+        return end.equals("loop") ? end : told(hops, end);
+    }
+
+    /** The site of the case. */
+    public SiteRoutes site(FileEntry page) {
+        return SiteRoutes.of("cases", files(page), new SiteRoutes.ServingOptions(false, true), Redirects.of(rules));
+    }
+
+    /** Its pages, each with the same content. */
+    Manifest files(FileEntry page) {
+        Map<String, FileEntry> files = new HashMap<>();
+        pages.forEach(path -> files.put(path, page));
+        return Manifest.of(files);
+    }
+
+    /** Hops and an end, as {@link #expected} writes them. */
+    public static String told(List<String> hops, String end) {
+        return String.join("; ", hops) + " / " + end;
     }
 
     @Override
