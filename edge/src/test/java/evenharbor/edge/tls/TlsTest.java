@@ -22,6 +22,7 @@ import java.nio.file.Path;
 import java.security.cert.X509Certificate;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -181,6 +182,28 @@ class TlsTest {
     @Test
     void oldProtocolsAreNotSpoken() {
         assertThatThrownBy(() -> connect(SITE, "TLSv1.1")).isInstanceOf(IOException.class);
+    }
+
+    /** @return the suite agreed on when a visitor offers TLS 1.2 with nothing but suites whose names hold a word */
+    private String suite(String word) throws IOException {
+        try (SSLSocket tls = (SSLSocket)
+                trusting.getSocketFactory().createSocket(InetAddress.getLoopbackAddress(), edge.securePort())) {
+            SSLParameters parameters = tls.getSSLParameters();
+            parameters.setServerNames(List.of(new SNIHostName(SITE)));
+            parameters.setProtocols(new String[] {"TLSv1.2"});
+            parameters.setCipherSuites(Arrays.stream(tls.getSupportedCipherSuites())
+                    .filter(name -> name.contains(word) && name.contains("ECDHE"))
+                    .toArray(String[]::new));
+            tls.setSSLParameters(parameters);
+            tls.startHandshake();
+            return tls.getSession().getCipherSuite();
+        }
+    }
+
+    @Test
+    void noSuiteOfBlocksInAChainIsSpoken() throws IOException {
+        assertThat(suite("_GCM_")).contains("_GCM_");
+        assertThatThrownBy(() -> suite("_CBC_")).isInstanceOf(SSLException.class);
     }
 
     @Test

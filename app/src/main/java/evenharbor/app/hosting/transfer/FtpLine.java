@@ -55,6 +55,7 @@ final class FtpLine extends FTPClient {
     private final HostTrust trust;
     private final Tls tls;
     private Duration greeting = ANSWER;
+    private ControlSocket control;
     private boolean reached;
     private boolean secure;
     private SSLParameters agreed;
@@ -145,7 +146,12 @@ final class FtpLine extends FTPClient {
 
     private void open(InetAddress number, Duration greeting) throws IOException {
         this.greeting = greeting;
+        setSocketFactory(new ControlSocket.Factory(ANSWER));
         connect(InetAddress.getByAddress(reach.server(), number.getAddress()), reach.port());
+        if (tls == Tls.ASKED_FOR) {
+            // What connections for files bring is as long as it is.
+            setSocketFactory(null);
+        }
         if (!FTPReply.isPositiveCompletion(getReplyCode())) {
             throw refused("connect");
         }
@@ -174,6 +180,7 @@ final class FtpLine extends FTPClient {
     @Override
     protected void _connectAction_() throws IOException {
         reached = true;
+        control = (ControlSocket) _socket_;
         if (tls == Tls.FROM_THE_START) {
             _socket_.setSoTimeout((int) greeting.toMillis());
             secureControl();
@@ -181,6 +188,18 @@ final class FtpLine extends FTPClient {
         // The library waits as long for the greeting as it did for the connection.
         setConnectTimeout((int) greeting.toMillis());
         super._connectAction_();
+    }
+
+    @Override
+    public int sendCommand(String command, String args) throws IOException {
+        control.nextAnswer();
+        return super.sendCommand(command, args);
+    }
+
+    @Override
+    public int getReply() throws IOException {
+        control.nextAnswer();
+        return super.getReply();
     }
 
     private void askForTls() throws IOException {
