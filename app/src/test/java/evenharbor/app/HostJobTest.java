@@ -315,6 +315,9 @@ class HostJobTest {
         heard.start();
         all.addAppender(heard);
         Level before = ssh.getLevel();
+        // Read by the test alone: it is thousands of lines.
+        ssh.addAppender(heard);
+        ssh.setAdditive(false);
         ssh.setLevel(Level.DEBUG);
         try {
             ApiClient person = harbor.person();
@@ -339,6 +342,8 @@ class HostJobTest {
         } finally {
             all.detachAppender(heard);
             ssh.setLevel(before);
+            ssh.setAdditive(true);
+            ssh.detachAppender(heard);
         }
         assertThat(heard.list.stream().map(ILoggingEvent::getFormattedMessage))
                 .noneMatch(message -> message.contains(secret));

@@ -1,5 +1,6 @@
 package evenharbor.app.where.certificate;
 
+import evenharbor.app.common.outbound.BoundedHttpClient;
 import evenharbor.app.common.secret.Secrets;
 import evenharbor.core.where.certificate.Hindrance;
 import java.io.IOException;
@@ -42,6 +43,9 @@ import org.springframework.stereotype.Component;
 class AcmeAuthority implements Authority {
 
     private static final Duration PATIENCE = Duration.ofSeconds(10);
+    /** Directories and certificates with their chains are a few kilobytes. */
+    private static final long LONGEST_ANSWER = 1 << 20;
+
     private static final String ERROR = "urn:ietf:params:acme:error:";
     private static final String UNKNOWN_ACCOUNT = ERROR + "accountDoesNotExist";
     private static final Duration ADVICE_AGAIN = Duration.ofHours(6);
@@ -61,14 +65,15 @@ class AcmeAuthority implements Authority {
         this.clock = clock;
     }
 
-    /** A provider that trusts one root more than the machine does. */
+    /** A provider that reads no more than a bounded answer, and trusts one root more than the machine does. */
     private final class Provider extends GenericAcmeProvider {
         @Override
         public HttpClient createHttpClient(NetworkSettings settings) {
-            return HttpClient.newBuilder()
+            HttpClient client = HttpClient.newBuilder()
                     .connectTimeout(PATIENCE)
                     .sslContext(roots.context())
                     .build();
+            return new BoundedHttpClient(client, LONGEST_ANSWER, PATIENCE);
         }
     }
 

@@ -109,9 +109,12 @@ class LiveEvents {
             } finally {
                 sending.set(false);
             }
-            // What came in between the last look and the end of sending.
             if (listeners.contains(this)) {
+                // What came in between the last look and the end of sending.
                 send();
+            } else {
+                // It is told no more: it connects again, and asks for all.
+                emitter.complete();
             }
         }
 

@@ -215,8 +215,8 @@ public final class WelcomeMail {
     private void sayDoubt(Item item, String value) {
         char last = value.charAt(value.length() - 1);
         if (item == Item.PASSWORD && SENTENCE_ENDS.indexOf(last) >= 0) {
-            cleanings.add(
-                    "The password was read with the “" + last + "” at its end. Leave it out if it only ends the line.");
+            cleanings.add("The password was read with the “" + last
+                    + "” at its end. Remove that sign if it only ends the line.");
         }
     }
 
