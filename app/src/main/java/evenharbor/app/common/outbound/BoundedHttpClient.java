@@ -34,7 +34,7 @@ public final class BoundedHttpClient extends HttpClient {
      * Bounds what a client reads.
      *
      * @param mostBytes of a body
-     * @param most how long a body may take from its first byte to its last
+     * @param most how long a body may take from the head of the answer to its end
      */
     public BoundedHttpClient(HttpClient client, long mostBytes, Duration most) {
         this.client = client;

@@ -15,6 +15,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -26,12 +27,13 @@ import org.junit.jupiter.api.Timeout;
 class BoundedHttpClientTest {
 
     private final HttpClient client = new BoundedHttpClient(HttpClient.newHttpClient(), 10_000, Duration.ofMillis(700));
+    private final ExecutorService threads = Executors.newCachedThreadPool();
     private HttpServer server;
 
     @BeforeEach
     void serve() throws IOException {
         server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
-        server.setExecutor(Executors.newCachedThreadPool());
+        server.setExecutor(threads);
         server.createContext("/whole", exchange -> {
             exchange.sendResponseHeaders(200, 10_000);
             try (OutputStream out = exchange.getResponseBody()) {
@@ -70,7 +72,7 @@ class BoundedHttpClientTest {
     @AfterEach
     void stop() {
         server.stop(0);
-        ((java.util.concurrent.ExecutorService) server.getExecutor()).shutdownNow();
+        threads.shutdownNow();
     }
 
     private byte[] read(String path) throws IOException, InterruptedException {

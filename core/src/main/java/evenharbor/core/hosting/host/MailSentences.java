@@ -57,11 +57,10 @@ final class MailSentences {
             if (raw.isEmpty() || SIGNS.matcher(raw).matches() || MailWords.links(raw.replaceFirst(":$", ""))) {
                 links++;
             } else if (!raw.matches("\\p{Ll}+") || !nameFollows(sentence, words.end(), mentions)) {
-                String value =
-                        mention.item() == Item.PROTOCOL ? upTo(sentence, words.start(), mentions) : withoutEnd(raw);
+                String word = withoutEnd(raw);
+                String value = mention.item() == Item.PROTOCOL ? upTo(sentence, words.start(), mentions) : word;
                 if (isValue(mention.item(), raw, value, words.end(), mentions)) {
-                    all.add(new Told(
-                            mention.item(), value, raw.substring(Math.min(raw.length(), value.length())), sentence));
+                    all.add(new Told(mention.item(), value, raw.substring(word.length()), sentence));
                 }
                 return;
             }

@@ -12,8 +12,7 @@ class LikenessTest {
 
     @Test
     void isOneForTheSameWordsAndNothingForOthers() {
-        assertThat(new Likeness(TEXT).to(new Likeness("The tide".toLowerCase() + TEXT.substring(8))))
-                .isEqualTo(1);
+        assertThat(new Likeness(TEXT).to(new Likeness(TEXT))).isEqualTo(1);
         assertThat(new Likeness(TEXT).to(new Likeness("<p>" + TEXT.replace(" ", ", "))))
                 .isBetween(0.5, 1.0);
         assertThat(new Likeness(TEXT).to(new Likeness("nothing that was said before")))
@@ -33,8 +32,7 @@ class LikenessTest {
     @Test
     void whatMostTextsSayIsForgotten() {
         List<Likeness> five = IntStream.range(0, 5)
-                .mapToObj(i -> new Likeness(
-                        "home about contact " + "own words of page ".repeat(1) + "n" + i + " m" + i + " k" + i))
+                .mapToObj(i -> new Likeness("home about contact " + "own words of page n" + i + " m" + i + " k" + i))
                 .toList();
         assertThat(five.get(0).to(five.get(1))).isGreaterThan(0.3);
         Likeness.forgetCommonplaces(five.subList(0, 4));
