@@ -21,14 +21,19 @@ import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
 import evenharbor.app.practice.world.World;
 import evenharbor.practice.host.HostingCompanies;
+import evenharbor.practice.host.HostingFault;
 import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
@@ -155,6 +160,79 @@ class HostJobTest {
                 .isNotEqualTo("dead");
         // The ledger was lost, but what lies there is found to be as the build has it.
         assertThat(ended.get("result").asString()).endsWith("0 files sent, 0 removed.");
+    }
+
+    /** Each company's connections break after 50 KB: five tries would not do, each that gets further has five of its own. */
+    @ParameterizedTest
+    @ValueSource(strings = {"FTP", "SFTP"})
+    void aLongWayIsInterruptedMoreOftenThanAShortOne(String protocol) throws IOException {
+        ApiClient person = harbor.person();
+        String site = site(person, 1);
+        String folder = "long-way-" + protocol.toLowerCase(Locale.ROOT);
+        for (int i = 0; i < 12; i++) {
+            person.putText(site, "log" + i + ".txt", (i + " high water 06:12\n").repeat(1_700))
+                    .is(200);
+        }
+        HostingCompanies.Company company = company(protocol);
+        String destination = destination(
+                person,
+                site,
+                hostAt(person, company, protocol),
+                at("/" + company.shown().getFileName() + "/" + folder, ""));
+        company.account().manner().setFault(HostingFault.DROPS);
+        try {
+            JsonNode ended = done(person, destination, work("PUBLISH"));
+            assertThat(ended.get("filesDone").asInt()).isEqualTo(13);
+            assertThat(ended.get("bytesDone").asLong())
+                    .as("what was sent and did not arrive is not counted as done")
+                    .isEqualTo(ended.get("bytesTotal").asLong());
+        } finally {
+            company.account().manner().setFault(HostingFault.NONE);
+        }
+        for (int i = 0; i < 12; i++) {
+            assertThat(company.shown().resolve(folder + "/log" + i + ".txt"))
+                    .hasContent((i + " high water 06:12\n").repeat(1_700));
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"FTP", "SFTP"})
+    void aLineThatNeverLetsAFileThroughIsGivenUp(String protocol) {
+        ApiClient person = harbor.person();
+        String site = site(person, 1);
+        person.putText(site, "tides.txt", "high water 06:12\n".repeat(10_000)).is(200);
+        HostingCompanies.Company company = company(protocol);
+        String destination = destination(
+                person, site, hostAt(person, company, protocol), at("never-" + protocol.toLowerCase(Locale.ROOT), ""));
+        company.account().manner().setFault(HostingFault.DROPS);
+        try {
+            String job = person.post("/api/destinations/" + destination + "/jobs", work("PUBLISH"))
+                    .is(202)
+                    .json()
+                    .get("id")
+                    .asString();
+            JsonNode ended = end(person, job, state -> !state.equals("RUNNING"));
+            assertThat(ended.get("state").asString()).isEqualTo("FAILED");
+            assertThat(ended.get("fault").asString()).isEqualTo("DROPPED");
+        } finally {
+            company.account().manner().setFault(HostingFault.NONE);
+        }
+    }
+
+    private static String hostAt(ApiClient person, HostingCompanies.Company company, String protocol) {
+        Map<String, Object> form = host(
+                protocol,
+                company.server(),
+                company.port(),
+                company.account().user(),
+                company.account().password());
+        return protocol.equals("SFTP")
+                ? accepted(person, form)
+                : person.post("/api/hosts", form).is(201).json().get("id").asString();
+    }
+
+    private HostingCompanies.Company company(String protocol) {
+        return harbor.bean(World.class).hosting().all().get(protocol.equals("SFTP") ? 1 : 0);
     }
 
     @Test

@@ -152,7 +152,7 @@ final class HostBench {
             }
             HostPlan plan = HostPlan.of(toBe, ledger, there, HostPlan.Wishes.NONE);
             new Delivery(open, source, book, Meter.NONE)
-                    .carryOut(plan, Delivery.foldersOf(there.files().keySet()));
+                    .carryOut(plan, Delivery.foldersOf(there.files().keySet()), Set.of());
         }
         return (System.nanoTime() - begin) / 1e9;
     }

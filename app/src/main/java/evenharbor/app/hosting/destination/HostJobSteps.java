@@ -213,11 +213,12 @@ class HostJobSteps {
         Listing seen = there(destination, folder, toBe, ledger, forPlan);
         Listing there = delivery.sure(seen, seen.doubtful(toBe, ledger));
         HostPlan plan = HostPlan.of(toBe, ledger, there, forPlan);
-        begin(job, meter, plan, toBe);
+        Set<String> arrived = destination.state == DestinationEntity.State.PARTLY ? delivery.arrived(plan) : Set.of();
+        begin(job, meter, plan, arrived, toBe);
         partly(destination, plan);
         meter.step(HostJob.Step.SENDING);
         long began = System.nanoTime();
-        delivery.carryOut(plan, new HashSet<>(Delivery.foldersOf(there.files().keySet())));
+        delivery.carryOut(plan, new HashSet<>(Delivery.foldersOf(there.files().keySet())), arrived);
         double seconds = Math.max(0.001, (System.nanoTime() - began) / 1e9);
         Ledger put = ledgers.of(destination.id);
         Listing after = there.after(plan, put);
@@ -243,17 +244,19 @@ class HostJobSteps {
         return seen.with(touched, now).remembering(seen);
     }
 
-    private void begin(HostJob job, JobMeter meter, HostPlan plan, Manifest toBe) {
+    private void begin(HostJob job, JobMeter meter, HostPlan plan, Set<String> arrived, Manifest toBe) {
         Map<String, Long> sizes = new HashMap<>();
         plan.steps().forEach(step -> step.file().ifPresent(file -> sizes.put(step.path(), file.size())));
         // A job that goes on counts on from where it was.
         int files = Math.max(sizes.size(), job.filesTotal);
         long bytes = Math.max(plan.bytes(), job.bytesTotal);
+        sizes.keySet().removeAll(arrived);
+        long left = sizes.values().stream().mapToLong(Long::longValue).sum();
         job.filesTotal = files;
         job.bytesTotal = bytes;
         job.manifest = toBe.count() == 0 ? "" : manifests.put(toBe);
         transactions.executeWithoutResult(status -> jobs.planned(job.id, job.manifest, files, bytes));
-        meter.begin(sizes, files - sizes.size(), bytes - plan.bytes());
+        meter.begin(sizes, files - sizes.size(), bytes - left);
     }
 
     private void partly(DestinationEntity destination, HostPlan plan) {

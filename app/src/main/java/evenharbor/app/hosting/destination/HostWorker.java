@@ -169,7 +169,7 @@ class HostWorker {
         ExponentialBackOff pauses = new ExponentialBackOff(properties.retry().toMillis(), 2);
         pauses.setMaxAttempts(properties.tries());
         BackOffExecution pause = pauses.start();
-        long movedBefore = 0;
+        long least = Long.MAX_VALUE;
         while (true) {
             try {
                 HostJobSteps.Outcome outcome = once(job, meter);
@@ -180,10 +180,11 @@ class HostWorker {
                 LOG.info("Work {} was paused, stopped or taken over", job.id);
                 return;
             } catch (HostTrouble trouble) {
-                if (meter.moved() > movedBefore) {
-                    // It got further since the last time: a long way may be interrupted more often than a short one.
+                if (meter.toMove() < least) {
+                    // Less was left than the time before: a long way may be interrupted more often than a short one.
+                    // What was sent and did not arrive is no progress.
                     pause = pauses.start();
-                    movedBefore = meter.moved();
+                    least = meter.toMove();
                 }
                 long wait = trouble.fault().passes() ? pause.nextBackOff() : BackOffExecution.STOP;
                 if (wait == BackOffExecution.STOP) {

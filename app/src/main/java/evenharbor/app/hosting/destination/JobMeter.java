@@ -17,11 +17,11 @@ final class JobMeter implements Meter {
     private final Map<String, Long> left = new ConcurrentHashMap<>();
     private final AtomicInteger files = new AtomicInteger();
     private final AtomicLong bytes = new AtomicLong();
-    private final AtomicLong everMoved = new AtomicLong();
     private final Beat beat;
     private volatile HostJob.Step step = HostJob.Step.CONNECTING;
     private volatile String path = "";
     private volatile boolean stopped;
+    private volatile long toMove = Long.MAX_VALUE;
     private long lastNanos = System.nanoTime();
     private long lastBytes;
     private double rate;
@@ -46,6 +46,8 @@ final class JobMeter implements Meter {
     void begin(Map<String, Long> sizes, int filesBefore, long bytesBefore) {
         left.clear();
         left.putAll(sizes);
+        toMove = sizes.size()
+                + sizes.values().stream().mapToLong(Long::longValue).sum();
         files.set(filesBefore);
         bytes.set(bytesBefore);
         lastBytes = bytesBefore;
@@ -56,7 +58,6 @@ final class JobMeter implements Meter {
     public void moved(String one, long more) {
         path = one;
         bytes.addAndGet(more);
-        everMoved.addAndGet(more);
         Long rest = left.computeIfPresent(one, (p, size) -> size - more);
         if (rest != null && rest <= 0) {
             left.remove(one);
@@ -64,9 +65,9 @@ final class JobMeter implements Meter {
         }
     }
 
-    /** Bytes moved so far, in all. */
-    long moved() {
-        return everMoved.get();
+    /** How much was still to be moved when it last began, in bytes and one for each file; less than before is progress. */
+    long toMove() {
+        return toMove;
     }
 
     /** Shows that the job is not left, also while a host keeps it waiting. */

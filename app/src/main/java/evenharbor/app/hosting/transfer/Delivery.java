@@ -80,12 +80,19 @@ public final class Delivery {
         return doubtful.isEmpty() ? there : there.knowing(doubtful.keySet(), folder.hashes(doubtful, meter));
     }
 
+    /** What an earlier try sent whole before it was cut off, and has not put into place: paths of the plan. */
+    public Set<String> arrived(HostPlan plan) throws IOException {
+        return folder.arrived(
+                sendings(plan.steps().stream().collect(Collectors.groupingBy(Step::kind)), Kind.values()));
+    }
+
     /**
      * Carries out a plan.
      *
      * @param folders the folders that are known to be there, each with a slash at its end
+     * @param arrived paths of what lies there whole under its temporary name
      */
-    public void carryOut(HostPlan plan, Set<String> folders) throws IOException {
+    public void carryOut(HostPlan plan, Set<String> folders, Set<String> arrived) throws IOException {
         List<Step> steps = plan.steps();
         keeper.gone(plan.gone());
         keeper.put(plan.adopted());
@@ -98,11 +105,11 @@ public final class Delivery {
             folder.makeFolders(needed);
         }
         for (List<Sending> batch : batches(assets)) {
-            folder.send(batch, contents, meter);
+            send(batch, arrived);
             place(batch);
         }
         for (List<Sending> batch : batches(pages)) {
-            folder.send(batch, contents, meter);
+            send(batch, arrived);
         }
         for (List<Sending> batch : Lists.partition(pages, BATCH)) {
             place(batch);
@@ -110,6 +117,15 @@ public final class Delivery {
         remove(byKind.getOrDefault(Kind.REMOVE_PAGE, List.of()));
         remove(byKind.getOrDefault(Kind.REMOVE_ASSET, List.of()));
         folder.tidy(emptied(steps));
+    }
+
+    private void send(List<Sending> batch, Set<String> arrived) throws IOException {
+        List<Sending> missing = batch.stream()
+                .filter(sending -> !arrived.contains(sending.path()))
+                .toList();
+        if (!missing.isEmpty()) {
+            folder.send(missing, contents, meter);
+        }
     }
 
     private void place(List<Sending> batch) throws IOException {
@@ -147,12 +163,12 @@ public final class Delivery {
         }
     }
 
-    private static List<Sending> sendings(Map<Kind, List<Step>> byKind, Kind first, Kind second) {
+    private static List<Sending> sendings(Map<Kind, List<Step>> byKind, Kind... kinds) {
         List<Sending> all = new ArrayList<>();
-        for (Kind kind : List.of(first, second)) {
-            byKind.getOrDefault(kind, List.of())
-                    .forEach(
-                            step -> all.add(new Sending(step.path(), step.file().orElseThrow())));
+        for (Kind kind : kinds) {
+            for (Step step : byKind.getOrDefault(kind, List.of())) {
+                step.file().ifPresent(file -> all.add(new Sending(step.path(), file)));
+            }
         }
         return all;
     }

@@ -7,6 +7,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * A folder on a host, signed in to. Paths are within the folder, with slashes, as in a manifest. Used by one thread. All
@@ -43,6 +44,24 @@ public interface RemoteFolder extends AutoCloseable {
 
     /** Makes folders, each with its parents in the set or there, and the one for temporary files. */
     void makeFolders(Set<String> folders) throws IOException;
+
+    /**
+     * Which of these lie there whole under their temporary names since an earlier try that was cut off. Files are written
+     * from their beginning on, so one of the right size under the name that is made of its content is whole.
+     *
+     * @return their paths
+     */
+    default Set<String> arrived(List<Sending> files) throws IOException {
+        Map<String, Listing.Found> there =
+                look(files.stream().map(Sending::temporary).toList());
+        return files.stream()
+                .filter(file -> {
+                    Listing.Found found = there.get(file.temporary());
+                    return found != null && found.size() == file.file().size();
+                })
+                .map(Sending::path)
+                .collect(Collectors.toSet());
+    }
 
     /** Sends files whole under their temporary names. */
     void send(List<Sending> files, Contents contents, Meter meter) throws IOException;

@@ -115,7 +115,7 @@ final class Site implements Contents {
         Listing listed = folder.list(Set.of());
         Listing there = delivery.sure(listed, listed.doubtful(toBe, book.ledger()));
         HostPlan plan = HostPlan.of(toBe, book.ledger(), there, HostPlan.Wishes.NONE);
-        delivery.carryOut(plan, new HashSet<>(Delivery.foldersOf(there.files().keySet())));
+        delivery.carryOut(plan, new HashSet<>(Delivery.foldersOf(there.files().keySet())), delivery.arrived(plan));
         return plan;
     }
 
