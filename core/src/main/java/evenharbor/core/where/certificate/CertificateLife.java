@@ -118,7 +118,8 @@ public record CertificateLife(
     /** The life after an event. */
     public CertificateLife on(LifeEvent event, Instant now) {
         if (event instanceof LifeEvent.TurnedOn) {
-            return wanted ? this : with(true, held, Optional.empty(), Optional.empty(), 0, renewAt, dueTime(now));
+            // Nothing is held of a name that was not wanted.
+            return wanted ? this : of(name).with(true, held, order, hindrance, 0, renewAt, Optional.of(now));
         }
         if (event instanceof LifeEvent.TurnedOff) {
             return of(name);
@@ -204,14 +205,6 @@ public record CertificateLife(
         return next.isPresent() && next.get().isBefore(then)
                 ? this
                 : with(true, held, order, hindrance, failures, renewAt, Optional.of(then));
-    }
-
-    private Optional<Instant> dueTime(Instant now) {
-        boolean valid = held.isPresent() && held.get().validAt(now);
-        if (valid) {
-            return held.get().renews() ? renewAt : Optional.empty();
-        }
-        return Optional.of(now);
     }
 
     private static Optional<Instant> soon(Instant now) {

@@ -154,4 +154,79 @@ class ChangesTest {
         Manifest manifest = anyManifest(new Random(seed)).with(files -> files.put("a b/é ü.html", text("x y z")));
         assertThat(Manifest.fromBytes(manifest.toBytes())).isEqualTo(manifest);
     }
+
+    @Test
+    void ofSeveralThatMayHaveMovedTheFirstByPathIsTheOne() {
+        Manifest before = manifest("b/one.txt", "same", "a/two.txt", "same", "c/three.txt", "same");
+        Manifest after = manifest("y.txt", "same", "x.txt", "same");
+        assertThat(said(between(before, after)))
+                .containsExactly("REMOVED c/three.txt", "MOVED a/two.txt>x.txt", "MOVED b/one.txt>y.txt");
+        assertThat(said(between(manifest("old.txt", "same"), after)))
+                .containsExactly("MOVED old.txt>x.txt", "ADDED y.txt");
+    }
+
+    @Test
+    void anEmptyFileDoesNotMove() {
+        assertThat(said(between(manifest("a.txt", ""), manifest("b.txt", ""))))
+                .containsExactly("REMOVED a.txt", "ADDED b.txt");
+    }
+
+    @Test
+    void onlyWhatWasEditedIsEdited() {
+        Changes changes = between(
+                manifest("a.txt", "one", "b.txt", "two", "c.txt", "three"),
+                manifest("a.txt", "ONE", "d.txt", "two", "e.txt", "new and longer"));
+        assertThat(changes.list())
+                .filteredOn(Change::edited)
+                .extracting(Change::path)
+                .containsExactly("a.txt");
+        assertThat(changes.count()).isEqualTo(4);
+        assertThat(changes.none()).isFalse();
+    }
+
+    @Test
+    void thePairThatIsMostAlikeMoved() {
+        String story = "she rowed every story across the river since the first season and her oar is a broom";
+        Manifest before =
+                manifest("far.html", story.replace("season and her oar", "winter with an oar"), "near.html", story);
+        Manifest after =
+                manifest("a/other.html", story + " handle", "b/new.html", story + " handle of wood and a lamp");
+        assertThat(said(between(before, after)))
+                .containsExactly("MOVED near.html>a/other.html", "MOVED far.html>b/new.html");
+    }
+
+    @Test
+    void whatHasAnotherEndingOrAnotherOrderOfSizeDidNotMove() {
+        String story = "she rowed every story across the river since the first season and her oar is a broom";
+        assertThat(said(between(manifest("a.html", story), manifest("b.txt", story + " handle"))))
+                .containsExactly("REMOVED a.html", "ADDED b.txt");
+        // The words are the same, what stands between them is not.
+        String thrice = story + " ".repeat(2 * story.length() - 1);
+        assertThat(said(between(manifest("a.html", story), manifest("b.html", thrice))))
+                .containsExactly("MOVED a.html>b.html");
+        assertThat(said(between(manifest("a.html", story), manifest("b.html", thrice + " "))))
+                .containsExactly("REMOVED a.html", "ADDED b.html");
+    }
+
+    @Test
+    void textsAreComparedToASizeAndToANumber() {
+        String story = "she rowed every story across the river since the first season and her oar is a broom";
+        String longest = story + " ".repeat(512 * 1024 - story.length());
+        assertThat(said(between(manifest("a.html", longest), manifest("b.html", longest.replace("broom ", "broom,")))))
+                .containsExactly("MOVED a.html>b.html");
+        assertThat(said(between(
+                        manifest("a.html", longest + " "),
+                        manifest("b.html", longest.replace("broom ", "broom,") + " "))))
+                .containsExactly("REMOVED a.html", "ADDED b.html");
+        for (int gone : new int[] {400, 401}) {
+            String[] files = new String[gone * 2];
+            for (int i = 0; i < gone; i++) {
+                files[2 * i] = "n" + i + ".html";
+                files[2 * i + 1] = i == 7 ? story : "page " + i + " of " + i * 7 + " and " + i * 13;
+            }
+            assertThat(said(between(manifest(files), manifest("moved.html", story + " handle"))))
+                    .as(gone + " gone")
+                    .contains(gone == 400 ? "MOVED n7.html>moved.html" : "ADDED moved.html");
+        }
+    }
 }

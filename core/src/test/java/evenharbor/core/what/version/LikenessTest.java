@@ -50,4 +50,15 @@ class LikenessTest {
         Likeness.forgetCommonplaces(two);
         assertThat(two.get(0).to(two.get(1))).isEqualTo(1);
     }
+
+    @Test
+    void whatExactlyTwoOfFiveSayIsKept() {
+        for (int same : new int[] {4, 5}) {
+            List<Likeness> ten = IntStream.range(0, 10)
+                    .mapToObj(i -> new Likeness(i < same ? "red green blue" : "a" + i + " b" + i + " c" + i))
+                    .toList();
+            Likeness.forgetCommonplaces(ten);
+            assertThat(ten.get(0).to(ten.get(1))).isEqualTo(same == 4 ? 1 : 0);
+        }
+    }
 }

@@ -12,18 +12,32 @@ import static org.assertj.core.api.Assertions.assertThat;
 import evenharbor.core.where.certificate.BroughtCertificate.File;
 import evenharbor.core.where.certificate.BroughtCertificate.Misfit;
 import evenharbor.core.where.certificate.BroughtCertificate.Reading;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.security.KeyPair;
 import java.security.cert.X509Certificate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Base64;
+import java.util.Date;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
+import javax.security.auth.x500.X500Principal;
+import org.bouncycastle.asn1.ASN1Encodable;
+import org.bouncycastle.asn1.ASN1ObjectIdentifier;
+import org.bouncycastle.asn1.DEROctetString;
+import org.bouncycastle.asn1.DERSequence;
+import org.bouncycastle.asn1.pkcs.PrivateKeyInfo;
 import org.bouncycastle.asn1.x500.X500Name;
+import org.bouncycastle.asn1.x509.AlgorithmIdentifier;
+import org.bouncycastle.asn1.x509.Certificate;
 import org.bouncycastle.asn1.x509.KeyPurposeId;
+import org.bouncycastle.asn1.x509.SubjectPublicKeyInfo;
+import org.bouncycastle.asn1.x509.V3TBSCertificateGenerator;
+import org.bouncycastle.cert.jcajce.JcaX509v2CRLBuilder;
 import org.bouncycastle.cms.CMSProcessableByteArray;
 import org.bouncycastle.cms.CMSSignedDataGenerator;
 import org.bouncycastle.operator.jcajce.JcaContentSignerBuilder;
@@ -94,6 +108,10 @@ class BroughtCertificateTest {
                         "PKCS#12", PASSWORD, new byte[][] {store(PASSWORD, KEY.getPrivate(), LEAF, PKI.issuer, PKI.root)
                         }),
                 Arguments.of("UTF-16", "", new byte[][] {wide}),
+                Arguments.of("UTF-16, the other way round", "", new byte[][] {
+                    ("\uFEFF" + new String(pem(LEAF, PKI.issuer, KEY), StandardCharsets.US_ASCII))
+                            .getBytes(StandardCharsets.UTF_16LE)
+                }),
                 Arguments.of("an unrelated certificate besides", "", new byte[][] {
                     pem(LEAF, PKI.issuer, KEY), pem(new SmallPki().root)
                 }),
@@ -149,6 +167,10 @@ class BroughtCertificateTest {
                 misfit("the request for a certificate", "", request, keyFile),
                 misfit("This is a public key", "", good, pem(KEY.getPublic())),
                 misfit("a PKCS#7 bundle", "", bundle, keyFile),
+                misfit("a list of withdrawn certificates", "", withdrawn(), good, keyFile),
+                misfit("Keys of this kind are not used for HTTPS", "", good, strangeKey()),
+                misfit("A certificate in this file is damaged", "", strangeCertificate(), good, keyFile),
+                misfit("begins with -----BEGIN", "", text("x".repeat(1 << 20))),
                 misfit("a key but no certificate", "", keyFile),
                 misfit("The key is missing", "", good),
                 misfit("There are several keys", "", good, keyFile, pem(RSA)),
@@ -211,6 +233,47 @@ class BroughtCertificateTest {
                         "signed by a method that browsers no longer trust",
                         "",
                         pem(PKI.leaf(KEY).digest("SHA1").make(), PKI.issuer, KEY)));
+    }
+
+    private static byte[] withdrawn() throws Exception {
+        return pem(new JcaX509v2CRLBuilder(new X500Principal("CN=x"), new Date())
+                .build(new JcaContentSignerBuilder("SHA256withECDSA").build(KEY.getPrivate())));
+    }
+
+    /** A key of a kind that nobody knows. */
+    private static byte[] strangeKey() throws IOException {
+        return block(
+                "PRIVATE KEY",
+                new PrivateKeyInfo(
+                                new AlgorithmIdentifier(new ASN1ObjectIdentifier("1.2.3.4.5")),
+                                new DEROctetString(new byte[8]))
+                        .getEncoded());
+    }
+
+    /** A certificate whose outer form is right, and whose key is cut short within. */
+    private static byte[] strangeCertificate() throws Exception {
+        Certificate whole = Certificate.getInstance(LEAF.getEncoded());
+        V3TBSCertificateGenerator inner = new V3TBSCertificateGenerator();
+        inner.setSerialNumber(whole.getSerialNumber());
+        inner.setSignature(whole.getSignatureAlgorithm());
+        inner.setIssuer(whole.getIssuer());
+        inner.setStartDate(whole.getStartDate());
+        inner.setEndDate(whole.getEndDate());
+        inner.setSubject(whole.getSubject());
+        inner.setSubjectPublicKeyInfo(
+                new SubjectPublicKeyInfo(whole.getSubjectPublicKeyInfo().getAlgorithm(), new byte[] {4, 1, 2}));
+        return block(
+                "CERTIFICATE",
+                new DERSequence(new ASN1Encodable[] {
+                            inner.generateTBSCertificate(), whole.getSignatureAlgorithm(), whole.getSignature()
+                        })
+                        .getEncoded());
+    }
+
+    private static byte[] block(String kind, byte[] content) {
+        return text("-----BEGIN " + kind + "-----\n"
+                + Base64.getMimeEncoder(64, new byte[] {'\n'}).encodeToString(content) + "\n-----END " + kind
+                + "-----\n");
     }
 
     private static byte[] oldIssuer() {

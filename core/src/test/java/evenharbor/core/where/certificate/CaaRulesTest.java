@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import evenharbor.core.where.certificate.CaaRules.Caa;
 import java.util.List;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -42,5 +43,20 @@ class CaaRulesTest {
         assertThat(CaaRules.judge(set, "ours.example", false).permitted()).isEqualTo(host);
         assertThat(CaaRules.judge(set, "ours.example", true).permitted()).isEqualTo(wildcard);
         assertThat(CaaRules.judge(set, "ours.example", false).sentence()).isNotBlank();
+    }
+
+    @Test
+    void theSentenceSaysWhoIsNamed() {
+        assertThat(sentence("0 issue \";\"")).isEqualTo("its CAA records forbid every authority");
+        assertThat(sentence("0 issue \"a.example; x=1\"", "0 issue \";\"", "0 issue \"b.example\""))
+                .isEqualTo("its CAA records name only a.example, b.example");
+        assertThat(sentence("0 issue \"ours.example\"")).isEqualTo("its CAA records name ours.example");
+        assertThat(sentence("128 strange \"x\"")).contains("strange");
+        assertThat(sentence()).isEqualTo("its CAA records restrict nobody");
+    }
+
+    private static String sentence(String... records) {
+        return CaaRules.judge(Stream.of(records).map(Caa::parse).toList(), "ours.example", false)
+                .sentence();
     }
 }

@@ -7,6 +7,7 @@ import evenharbor.core.where.certificate.CertificateLife.State;
 import evenharbor.core.where.certificate.Hindrance.Kind;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -230,5 +231,74 @@ class CertificateLifeTest {
                         .filter(wild::covers)
                         .toList())
                 .containsExactly("b.a.example");
+    }
+
+    @Test
+    void whatAPersonMendedWaitsForTheTimeThatTheAuthoritySet() {
+        Instant told = NOW.plus(Duration.ofHours(1));
+        CertificateLife life = lives().get(State.WANTED)
+                .on(new LifeEvent.Refused(new Hindrance(Kind.CAA, "x", Optional.of(told), NOW)), NOW);
+        assertThat(life.on(new LifeEvent.Mended(), NOW.plus(Duration.ofMinutes(10)))
+                        .next())
+                .contains(told);
+        CertificateLife earlier = lives().get(State.WANTED)
+                .on(
+                        new LifeEvent.Refused(
+                                new Hindrance(Kind.CAA, "x", Optional.of(NOW.plus(Duration.ofMinutes(1))), NOW)),
+                        NOW);
+        assertThat(earlier.on(new LifeEvent.Mended(), NOW.plusSeconds(90)).next())
+                .as("no sooner than after a rest")
+                .contains(NOW.plus(Duration.ofMinutes(5)));
+        assertThat(life.on(new LifeEvent.Ordered("order/3"), NOW)
+                        .on(new LifeEvent.Mended(), NOW.plus(Duration.ofDays(1)))
+                        .next())
+                .as("an order that runs goes on as it does")
+                .isEqualTo(life.on(new LifeEvent.Ordered("order/3"), NOW).next());
+    }
+
+    @Test
+    void theTimesOfTriesAreSpreadByAtMostATenth() {
+        for (int i = 0; i < 200; i++) {
+            CertificateLife life = CertificateLife.of("n" + i + ".example").on(new LifeEvent.TurnedOn(), NOW);
+            for (int failures = 1; failures < 5; failures++) {
+                life = life.on(new LifeEvent.Refused(met(Kind.FAILED)), NOW);
+                Duration pause = Kind.FAILED.pause(failures);
+                assertThat(Duration.between(NOW, life.next().orElseThrow()))
+                        .isBetween(pause, pause.plus(pause.dividedBy(10)));
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(Kind.class)
+    void eachReasonSaysWhatToDoAndWaitsThreeTimesAsLongEachTimeToALimit(Kind kind) {
+        assertThat(kind.todo()).endsWith(".");
+        Duration longest = kind.pause(50);
+        assertThat(kind.pause(1)).isLessThan(longest);
+        for (int failures = 1; failures < 9; failures++) {
+            Duration tripled = kind.pause(failures).multipliedBy(3);
+            assertThat(kind.pause(failures + 1)).isEqualTo(tripled.compareTo(longest) < 0 ? tripled : longest);
+        }
+    }
+
+    @Test
+    void anAdvisedWindowIsUsedOverItsWholeWidth() {
+        Instant until = NOW.plus(Duration.ofHours(10));
+        long[] hours = new long[10];
+        for (int i = 0; i < 500; i++) {
+            Instant at = RenewalPlan.byAdvice("n" + i + ".example", NOW, until);
+            assertThat(at).isBetween(NOW, until);
+            hours[(int) Math.min(9, Duration.between(NOW, at).toHours())]++;
+        }
+        assertThat(Arrays.stream(hours).min().orElseThrow()).isGreaterThan(15);
+        assertThat(RenewalPlan.byAdvice(NAME, NOW, NOW)).isEqualTo(NOW);
+        assertThat(RenewalPlan.byAdvice(NAME, NOW, NOW.minusSeconds(9))).isEqualTo(NOW);
+        assertThat(RenewalPlan.byAdvice(NAME, NOW, NOW.plusMillis(1))).isBetween(NOW, NOW.plusMillis(1));
+    }
+
+    @Test
+    void aHostNameThatBeginsWithADotIsNoName() {
+        assertThat(Holding.covers("*.a.example", ".a.example")).isFalse();
+        assertThat(Holding.covers("*.a.example", "*.a.example")).isTrue();
     }
 }

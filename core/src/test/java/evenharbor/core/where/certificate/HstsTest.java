@@ -66,4 +66,16 @@ class HstsTest {
         assertThat(none.free(NOW.plus(Duration.ofDays(365)))).isTrue();
         assertThat(Hsts.NEVER.free(NOW)).isTrue();
     }
+
+    @Test
+    void namesBelowAreTakenInOnlyWithAPromise() {
+        Hsts week = at(HstsStep.WEEK, false, Duration.ofDays(8));
+        assertThat(week.heldFrom()).isEqualTo(NOW.minus(Duration.ofDays(1)));
+        assertThat(week.changed(HstsStep.WEEK, true, NOW).subdomains()).isTrue();
+        assertThat(week.changed(HstsStep.WEEK, false, NOW).subdomains()).isFalse();
+        assertThat(week.changed(HstsStep.NONE, true, NOW).subdomains()).isFalse();
+        assertThat(Hsts.NEVER.hindrance(HstsStep.YEAR, false, NOW).orElseThrow())
+                .contains("The next is: " + HstsStep.MINUTES.words() + ".");
+        assertThat(HstsStep.MINUTES.words()).contains("5 minutes");
+    }
 }

@@ -21,4 +21,17 @@ class OrderBudgetTest {
         assertThat(budget.wait(List.of(), recent, now))
                 .contains(now.minusSeconds(30).plus(Duration.ofHours(3)));
     }
+
+    @Test
+    void theLaterOfBothLimitsCounts() {
+        Instant now = Instant.parse("2026-11-24T12:00:00Z");
+        OrderBudget budget = new OrderBudget(1, 1);
+        List<Instant> early = List.of(now.minus(Duration.ofHours(23)));
+        List<Instant> late = List.of(now.minus(Duration.ofHours(1)));
+        assertThat(budget.wait(late, late, now)).contains(now.plus(Duration.ofHours(23)));
+        assertThat(budget.wait(early, late, now)).contains(now.plus(Duration.ofHours(2)));
+        assertThat(budget.wait(List.of(now.minus(OrderBudget.NAME_SPAN)), List.of(), now))
+                .as("what lies as long back as the span is over")
+                .isEmpty();
+    }
 }

@@ -6,6 +6,7 @@ import evenharbor.core.who.access.TokenScope.Reach;
 import java.util.Optional;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 
 class TokenScopeTest {
 
@@ -42,5 +43,11 @@ class TokenScopeTest {
     void whatATokenMayDo(Reach reach, String site, String method, String path, TokenScope.Refusal refusal) {
         assertThat(new TokenScope(reach, Optional.ofNullable(site)).refusal(method, path))
                 .isEqualTo(Optional.ofNullable(refusal));
+    }
+
+    @ParameterizedTest
+    @EnumSource(TokenScope.Refusal.class)
+    void eachRefusalSaysWhy(TokenScope.Refusal refusal) {
+        assertThat(refusal.sentence()).endsWith(".").hasSizeGreaterThan(20);
     }
 }
