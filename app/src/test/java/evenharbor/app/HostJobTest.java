@@ -35,6 +35,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 
@@ -215,6 +216,54 @@ class HostJobTest {
             assertThat(ended.get("state").asString()).isEqualTo("FAILED");
             assertThat(ended.get("fault").asString()).isEqualTo("DROPPED");
         } finally {
+            company.account().manner().setFault(HostingFault.NONE);
+        }
+    }
+
+    /** Each connection to the database is cut again and again while files are being sent: the work goes on. */
+    @Test
+    void aHiccupOfTheDatabaseIsNoFailureOfTheWork() throws InterruptedException {
+        ApiClient person = harbor.person();
+        String site = site(person, 30);
+        HostingCompanies.Company company = company("SFTP");
+        String destination = destination(
+                person,
+                site,
+                hostAt(person, company, "SFTP"),
+                at("/" + company.shown().getFileName() + "/hiccup", ""));
+        JdbcTemplate db = harbor.bean(JdbcTemplate.class);
+        company.account().manner().setFault(HostingFault.SLOW);
+        // Libraries tell of each connection that is cut.
+        Logger libraries = (Logger) LoggerFactory.getLogger(Logger.ROOT_LOGGER_NAME);
+        Level usual = libraries.getLevel();
+        libraries.setLevel(Level.OFF);
+        try {
+            String job = person.post("/api/destinations/" + destination + "/jobs", work("PUBLISH"))
+                    .is(202)
+                    .json()
+                    .get("id")
+                    .asString();
+            for (int cut = 0; cut < 20; cut++) {
+                try {
+                    for (Long other : db.queryForList(
+                            "select id from information_schema.processlist where id <> connection_id()", Long.class)) {
+                        db.execute("kill " + other);
+                    }
+                } catch (DataAccessException e) {
+                    // Its own may be among those that the pool gives out next.
+                }
+                Thread.sleep(100);
+            }
+            JsonNode ended = await("the work")
+                    .atMost(Patience.MOST)
+                    .ignoreExceptions()
+                    .until(
+                            () -> person.get("/api/host-jobs/" + job).is(200).json(),
+                            j -> !j.get("state").asString().equals("RUNNING"));
+            assertThat(ended.get("state").asString()).isEqualTo("DONE");
+            assertThat(ended.get("filesDone").asInt()).isEqualTo(30);
+        } finally {
+            libraries.setLevel(usual);
             company.account().manner().setFault(HostingFault.NONE);
         }
     }
