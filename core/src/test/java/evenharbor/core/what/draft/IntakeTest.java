@@ -140,4 +140,36 @@ class IntakeTest {
             assertThat(SitePath.read(clean.path())).isEqualTo(clean);
         }
     }
+
+    @Test
+    void limitsAreReachedBeforeTheyArePassed() {
+        assertThat(Intake.limitProblems(5, 1000, SMALL)).isEmpty();
+        assertThat(Intake.limitProblems(6, 1000, SMALL)).isPresent();
+        assertThat(Intake.limitProblems(5, 1001, SMALL)).isPresent();
+        assertThat(Intake.limitProblems(5, 5 << 20, new IntakeLimits(5, 3 << 20, 200, 100)))
+                .get()
+                .extracting(IntakeProblem::sentence)
+                .asString()
+                .contains("3 MiB");
+        for (long[] sizes :
+                new long[][] {{200, 1, 0}, {201, 1, 1}, {602, 3, 0}, {603, 3, 1}, {999, 0, 1}, {999, -1, 0}}) {
+            IntakeFile file = new IntakeFile("a.html", IntakeFile.Kind.FILE, sizes[0], sizes[1]);
+            assertThat(kinds(Intake.of(List.of(file), SMALL, true)))
+                    .as("%d bytes packed into %d", sizes[0], sizes[1])
+                    .isEqualTo(sizes[2] == 1 ? List.of(Kind.BOMB) : List.of());
+        }
+    }
+
+    @Test
+    void onlyOfManyProblemsTheFirstAreTold() {
+        String[] many = IntStream.range(0, 500).mapToObj(i -> "../" + i).toArray(String[]::new);
+        assertThat(of(many).problems()).hasSizeBetween(5, 50);
+        String folder = "a/".repeat(3);
+        Intake wrapped = of(folder + "index.html", folder + "b/c.css");
+        assertThat(wrapped.paths()).containsValues("a/a/index.html", "a/a/b/c.css");
+        assertThat(of("ab/index.html", "abc/d.html").paths()).containsValue("ab/index.html");
+        String name = "x".repeat(119);
+        assertThat(new IntakeProblem(Kind.LINK, name + "y").sentence()).contains(name + "y");
+        assertThat(new IntakeProblem(Kind.LINK, name + "yz").sentence()).contains("x".repeat(100) + "…");
+    }
 }
