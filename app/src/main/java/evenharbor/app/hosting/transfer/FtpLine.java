@@ -33,6 +33,7 @@ import org.apache.commons.net.io.CRLFLineReader;
  */
 final class FtpLine extends FTPClient {
 
+    private static final int BUFFER = 1 << 15;
     private static final Duration PATIENCE = Duration.ofSeconds(15);
     private static final Duration ANSWER = Duration.ofSeconds(40);
 
@@ -70,6 +71,8 @@ final class FtpLine extends FTPClient {
         setDataTimeout(ANSWER);
         setListHiddenFiles(true);
         setUseEPSVwithIPv4(true);
+        // Files of the usual size go as one record of TLS.
+        setBufferSize(BUFFER);
         setCopyStreamListener(null);
     }
 

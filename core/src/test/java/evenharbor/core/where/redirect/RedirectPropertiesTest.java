@@ -170,4 +170,24 @@ class RedirectPropertiesTest {
         assertThat(set.at(path, query, RuleWorld.SECOND).map(m -> m.rule().id()))
                 .isEqualTo(first);
     }
+
+    /** Rules of a folder, carried out as the common server does, lead where the set leads. */
+    @Property
+    void theRulesOfAFolderLeadWhereTheSetDoes(@ForAll("sets") List<Redirect> rules, @ForAll("paths") String path) {
+        Redirects set = Redirects.of(rules);
+        CarriedRules carried = FolderRules.of(set, "");
+        boolean whole = carried.leftOut().isEmpty() && !carried.files().isEmpty();
+        Statistics.label("whole").collect(whole);
+        if (!whole) {
+            return;
+        }
+        // The server itself leads to a folder by its slash before any rule is asked.
+        Optional<Match> match =
+                set.at(path, "", RuleWorld.SECOND).filter(m -> !(m.rule().pagesFirst() && PAGES.contains(path)));
+        Optional<String> expected = match.map(
+                m -> m.rule().status() == RedirectStatus.GONE ? RuleWorld.GONE : Target.decoded(m.location()));
+        assertThat(FolderServer.answer(carried.files().get(".htaccess"), path, PAGES))
+                .as("%s by %s", path, carried.files().get(".htaccess"))
+                .isEqualTo(expected);
+    }
 }
