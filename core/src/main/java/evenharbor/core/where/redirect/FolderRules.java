@@ -75,11 +75,14 @@ public final class FolderRules {
 
     private static String line(Compiled compiled, String base) {
         Redirect rule = compiled.rule();
-        String conditions =
-                rule.pagesFirst() ? "RewriteCond %{REQUEST_FILENAME} !-f\nRewriteCond %{REQUEST_FILENAME} !-d\n" : "";
         String fold = rule.ignoresCase() ? ",NC" : "";
+        // Where there is a page no later rule is asked either.
+        String pages = rule.pagesFirst()
+                ? "RewriteCond %{REQUEST_FILENAME} -f [OR]\nRewriteCond %{REQUEST_FILENAME} -d\nRewriteRule \""
+                        + pattern(compiled) + "\" - [L" + fold + "]\n"
+                : "";
         if (rule.status() == RedirectStatus.GONE) {
-            return conditions + "RewriteRule \"" + pattern(compiled) + "\" - [G" + fold + "]\n";
+            return pages + "RewriteRule \"" + pattern(compiled) + "\" - [G" + fold + "]\n";
         }
         Target target = compiled.target();
         boolean drops = rule.query().kind() == QueryRule.Kind.DROP;
@@ -87,23 +90,30 @@ public final class FolderRules {
         String flags = "\" [R=" + rule.status().code() + ",L" + fold;
         if (target.fragment().isEmpty()) {
             String query = drops ? ",QSD" : target.query().isEmpty() ? "" : ",QSA";
-            return conditions + start + substitution(compiled, target, base) + flags + query + "]\n";
+            return pages + start + substitution(compiled, target, base) + flags + query + "]\n";
         }
         // The server would put the query behind the fragment; and would encode the sign that begins it.
-        String whole = conditions + start + substitution(compiled, target, base) + flags + ",NE,QSD]\n";
+        String whole = start + substitution(compiled, target, base) + flags + ",NE,QSD]\n";
         if (drops) {
-            return whole;
+            return pages + whole;
         }
         String withQuery = substitution(compiled, target.withQuery("%{QUERY_STRING}"), base);
-        return conditions + "RewriteCond %{QUERY_STRING} .\n" + start + withQuery + flags + ",NE,QSD]\n" + whole;
+        return pages + "RewriteCond %{QUERY_STRING} .\n" + start + withQuery + flags + ",NE,QSD]\n" + whole;
     }
 
     private static String pattern(Compiled compiled) {
+        if (compiled.rule().exactSlash()) {
+            return "^" + quoted(compiled.rule().source().path().substring(1)) + "$";
+        }
         PathForm form = compiled.form();
         StringBuilder pattern = new StringBuilder("^");
         String slash = "";
         for (PathForm.Segment segment : form.segments()) {
-            pattern.append(slash).append(quoted(segment.texts().get(0)));
+            // A folder's own page is the folder: no named part stands for it.
+            String not = !segment.fixed() && segment.spans(FormTree.INDEX).isPresent()
+                    ? "(?!" + quoted(FormTree.INDEX) + "(?:/|$))"
+                    : "";
+            pattern.append(slash).append(not).append(quoted(segment.texts().get(0)));
             for (int i = 1; i < segment.texts().size(); i++) {
                 boolean last = i == segment.texts().size() - 1;
                 pattern.append(last ? "([^/]+)" : "([^/]+?)")
@@ -113,10 +123,6 @@ public final class FolderRules {
         }
         if (form.tail().isPresent()) {
             return pattern.append(compiled.emptyTail() ? slash.isEmpty() ? "(.*)$" : "(?:/(.*))?$" : slash + "(.+)$")
-                    .toString();
-        }
-        if (compiled.rule().exactSlash()) {
-            return pattern.append(compiled.rule().source().path().endsWith("/") && !slash.isEmpty() ? "/$" : "$")
                     .toString();
         }
         return pattern.append(slash.isEmpty() ? "(?:index\\.html)?$" : "(?:/|/index\\.html)?$")

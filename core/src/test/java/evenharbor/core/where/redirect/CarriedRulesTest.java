@@ -72,11 +72,13 @@ class CarriedRulesTest {
                 RewriteRule "^place(?:/|/index\\.html)?$" "/new/#team" [R=301,L,NC,NE,QSD]
                 RewriteRule "^blog/100%\\ \\(old\\)\\.html(?:/|/index\\.html)?$" "/new page" [R=301,L,NC,QSD]
                 RewriteRule "^gone(?:/|/index\\.html)?$" - [G,NC]
-                RewriteCond %{REQUEST_FILENAME} !-f
-                RewriteCond %{REQUEST_FILENAME} !-d
+                RewriteCond %{REQUEST_FILENAME} -f [OR]
+                RewriteCond %{REQUEST_FILENAME} -d
+                RewriteRule "^blog(?:/(.*))?$" - [L,NC]
                 RewriteRule "^blog(?:/(.*))?$" "/news/$1" [R=301,L,NC]
-                RewriteCond %{REQUEST_FILENAME} !-f
-                RewriteCond %{REQUEST_FILENAME} !-d
+                RewriteCond %{REQUEST_FILENAME} -f [OR]
+                RewriteCond %{REQUEST_FILENAME} -d
+                RewriteRule "^seed-([^/]+)\\.html(?:/|/index\\.html)?$" - [L,NC]
                 RewriteRule "^seed-([^/]+)\\.html(?:/|/index\\.html)?$" "/seeds/$1.html?from=card" [R=301,L,NC,QSA]
                 </IfModule>
                 """);

@@ -17,7 +17,7 @@ final class FolderServer {
         boolean holds = true;
         for (String line : file.lines().toList()) {
             if (line.startsWith("RewriteCond %{REQUEST_FILENAME}")) {
-                holds &= !pages.contains(path);
+                holds &= pages.contains(path);
             } else if (line.startsWith("RewriteCond %{QUERY_STRING}")) {
                 holds = false;
             }
@@ -29,6 +29,9 @@ final class FolderServer {
                 if (holds && found.find()) {
                     if (flags.contains(",G,")) {
                         return Optional.of(RuleWorld.GONE);
+                    }
+                    if (rule.group(2) == null) {
+                        return Optional.empty();
                     }
                     String to = Pattern.compile("(?<!\\\\)\\$(\\d)")
                             .matcher(rule.group(2))
