@@ -8,16 +8,16 @@ import { DialogActions } from '../../common/ui/DialogActions';
 import { Trouble } from '../../common/ui/Notice';
 import { Pennant } from '../../common/ui/Pennant';
 import { SiteDialog } from '../../what/site/SiteDialog';
-import type { SiteView } from '../../what/site/thisSite';
+import { standingOf, type SiteView } from '../../what/site/thisSite';
 import { TakeDownDialog } from './TakeDownDialog';
 
 /** One switch, one place, both ways: takes a site down and puts it live again exactly as it was. */
 export function LiveSwitch({ site }: { site: SiteView }) {
   const [open, setOpen] = useState(false);
-  if (site.liveVersion === null) return <Pennant live={false} />;
+  if (site.liveVersion === null) return <Pennant state="NOT_LIVE" />;
   return (
     <span className="inline-flex items-center gap-2">
-      <Pennant live={site.live} />
+      <Pennant state={standingOf(site)} />
       <Button
         onClick={() => {
           setOpen(true);

@@ -9,6 +9,7 @@ import { Pennant } from '../../common/ui/Pennant';
 import { HostName, PublicLink } from '../../common/ui/Words';
 import { useHarborNow } from '../../common/api/harborClock';
 import { newsOf } from '../../what/site/nextSteps';
+import { standingOf } from '../../what/site/thisSite';
 
 type Lane = Schemas['LaneView'];
 
@@ -98,7 +99,7 @@ function LaneRow({ lane, x, now }: { lane: Lane; x: X; now: Date }) {
         <LaneChart lane={lane} x={x} now={now} />
       </div>
       <div className="border-water border-b py-2 pl-1 md:col-start-2 xl:col-start-auto xl:py-3 xl:pl-4">
-        <Pennant live={site.live} />
+        <Pennant state={standingOf(site)} />
         {steps.map((step) => (
           <p key={step.words} className="flex gap-1.5">
             {step.attention && <Diamond />}
@@ -135,7 +136,15 @@ function LaneChart({ lane, x, now }: { lane: Lane; x: X; now: Date }) {
   const notches = lane.notches
     .map((n) => ({ ...n, at: x(new Date(n.at)), time: n.at }))
     .filter((n) => n.at >= 0);
-  const livesOn = lane.site.live;
+  const ahead = foreseen(lane, now).map((part) => ({
+    ...part,
+    a: clamp(x(part.from)),
+    b: clamp(part.until === null ? WIDTH : x(part.until)),
+  }));
+  const closings = lane.closures.map((c) => ({
+    a: clamp(x(new Date(c.from))),
+    b: clamp(c.until === null ? x(now) : x(new Date(c.until))),
+  }));
   return (
     <svg
       viewBox={`0 0 ${String(WIDTH)} 60`}
@@ -169,14 +178,38 @@ function LaneChart({ lane, x, now }: { lane: Lane; x: X; now: Date }) {
           vectorEffect="non-scaling-stroke"
         />
       ))}
-      {livesOn && (
-        <path
-          d={`M${String(x(now))} 18H${String(WIDTH)}M${String(x(now))} 44H${String(WIDTH)}`}
-          className="stroke-water"
-          strokeDasharray="6 4"
-          vectorEffect="non-scaling-stroke"
-        />
-      )}
+      {ahead
+        .filter((part) => part.standing !== 'NOT_LIVE' && part.b > part.a)
+        .map((part) => (
+          <g key={part.from.getTime()}>
+            {part.changes && (
+              <rect x={part.a} y={18} width={part.b - part.a} height={26} className="fill-shoal/60" />
+            )}
+            <path
+              d={`M${String(part.a)} 18H${String(part.b)}M${String(part.a)} 44H${String(part.b)}`}
+              className="stroke-water"
+              strokeDasharray="6 4"
+              vectorEffect="non-scaling-stroke"
+            />
+            {part.standing === 'CLOSED' && <Hatch a={part.a} b={part.b} />}
+            {part.changes && (
+              <path
+                d={`M${String(part.a)} 11V44`}
+                className="stroke-water"
+                strokeWidth="2"
+                strokeDasharray="3 3"
+                vectorEffect="non-scaling-stroke"
+              >
+                <title>{`${format(part.from, 'd MMM yyyy, HH:mm')}: ${part.words}`}</title>
+              </path>
+            )}
+          </g>
+        ))}
+      {closings
+        .filter((c) => c.b > c.a)
+        .map((c) => (
+          <Hatch key={c.a} a={c.a} b={c.b} />
+        ))}
       {notches.map((notch) => (
         <path
           key={notch.number}
@@ -198,6 +231,33 @@ function LaneChart({ lane, x, now }: { lane: Lane; x: X; now: Date }) {
       />
     </svg>
   );
+}
+
+/** Closed: hatched from edge to edge of the band. */
+function Hatch({ a, b }: { a: number; b: number }) {
+  const strokes = Array.from({ length: Math.floor((b - a) / 8) + 1 }, (_, i) => a + i * 8);
+  return (
+    <path
+      d={strokes.map((at) => `M${String(at)} 44L${String(Math.min(b, at + 8))} 18`).join('')}
+      className="stroke-ink"
+      strokeWidth={0.8}
+      vectorEffect="non-scaling-stroke"
+    />
+  );
+}
+
+/** How a site will stand from now on, part by part, if nothing else is decided. */
+function foreseen(lane: Lane, now: Date) {
+  const parts = [
+    { from: now, standing: standingOf(lane.site), changes: false, words: '' },
+    ...lane.ahead.map((step) => ({
+      from: new Date(step.at),
+      standing: step.state === 'CLOSED' ? 'CLOSED' : step.live ? 'LIVE' : 'NOT_LIVE',
+      changes: true,
+      words: step.words,
+    })),
+  ];
+  return parts.map((part, i) => ({ ...part, until: parts[i + 1]?.from ?? null }));
 }
 
 function Legend() {
@@ -222,6 +282,19 @@ function Legend() {
           <path d="M6 5v7" className="stroke-ink" strokeWidth="1.2" />
         </svg>
         version saved
+      </span>
+      <span className={item}>
+        <svg viewBox="0 0 24 12" className="h-3 w-6" aria-hidden>
+          <path d="M0 12 8 0M8 12 16 0M16 12 24 0" className="stroke-ink" strokeWidth="0.8" />
+        </svg>
+        closed
+      </span>
+      <span className={item}>
+        <svg viewBox="0 0 24 12" className="h-3 w-6" aria-hidden>
+          <path d="M0 0h24v12H0z" className="fill-shoal/60" />
+          <path d="M0 .5h24M0 11.5h24" className="stroke-water" strokeDasharray="4 3" />
+        </svg>
+        planned
       </span>
       <span>the full line is now</span>
     </p>

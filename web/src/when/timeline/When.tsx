@@ -1,6 +1,7 @@
 import { format } from 'date-fns';
 import { useActivities, usePast } from '../../common/api/queries';
 import { useThisSite } from '../../what/site/thisSite';
+import { Planned } from '../plan/Planned';
 import { Lanes } from './Lanes';
 import { DeleteSite } from '../../harbor/publish/DeleteSite';
 import { Loading, Trouble } from '../../common/ui/Notice';
@@ -16,6 +17,7 @@ export function When() {
     <>
       <h2 className="sr-only">When</h2>
       {past.data && <Lanes lanes={[past.data]} />}
+      <Planned site={site} />
       <section aria-labelledby="past" className="mt-6 max-w-3xl">
         <h2 id="past" className="mb-1 text-lg">
           What happened

@@ -175,6 +175,18 @@ final class Browser {
         });
     }
 
+    /** Sets a field that is chosen from, or that takes a date, to a value of its own. */
+    void set(String label, String value) {
+        WebElement field = field(label);
+        script(
+                "const kind = arguments[0] instanceof HTMLSelectElement ? HTMLSelectElement : HTMLInputElement;"
+                        + "Object.getOwnPropertyDescriptor(kind.prototype, 'value').set.call(arguments[0], arguments[1]);"
+                        + "arguments[0].dispatchEvent(new Event('input', { bubbles: true }));"
+                        + "arguments[0].dispatchEvent(new Event('change', { bubbles: true }));",
+                field,
+                value);
+    }
+
     /** Chooses a file in a chooser that is out of sight. */
     void choose(String label, Path... files) {
         WebElement input = until(

@@ -5,6 +5,7 @@ import evenharbor.core.harbor.route.HostRoutes;
 import evenharbor.core.harbor.route.Routes;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.harbor.route.VisitorRequest;
+import evenharbor.core.what.live.Closure;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.blob.Coding;
@@ -146,6 +147,8 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             serve(HttpStatus.OK_200, serve.file(), serve.lasting(), serve.site(), request, response, callback);
         } else if (decision instanceof Decision.Missing missing) {
             nothing(HttpStatus.NOT_FOUND_404, missing.page(), missing.site(), request, response, callback);
+        } else if (decision instanceof Decision.Closed closed) {
+            closed(closed, request, response, callback);
         } else if (decision instanceof Decision.Gone gone) {
             nothing(HttpStatus.GONE_410, gone.page(), gone.by().site(), request, response, callback);
         } else if (decision instanceof Decision.Forward forward) {
@@ -159,6 +162,27 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         } else {
             plain(HttpStatus.NOT_FOUND_404, PlainPage.NOTHING_HERE, request, response, callback);
         }
+    }
+
+    /** A notice for now: nobody keeps it, and search engines keep what they have (RFC 9110 section 15.6.4). */
+    private void closed(Decision.Closed closed, Request request, Response response, Callback callback) {
+        closed.closure()
+                .retryAfter(clock.instant())
+                .ifPresent(seconds -> response.getHeaders().put(HttpHeader.RETRY_AFTER, seconds));
+        if (closed.closure().notice() instanceof Closure.Page page) {
+            serve(HttpStatus.SERVICE_UNAVAILABLE_503, page.file(), false, closed.site(), request, response, callback);
+            return;
+        }
+        byte[] notice =
+                closed.closure().notice() instanceof Closure.Words words ? PlainPage.notice(words) : new byte[0];
+        response.setStatus(HttpStatus.SERVICE_UNAVAILABLE_503);
+        response.getHeaders()
+                .put(Fields.HTML)
+                .put(Fields.KEEP_NOTHING)
+                .put(Fields.NO_SNIFFING)
+                .put(HttpHeader.CONTENT_LENGTH, notice.length);
+        boolean head = HttpMethod.HEAD.is(request.getMethod());
+        response.write(true, head ? null : ByteBuffer.wrap(notice), callback);
     }
 
     /** Says that there is no page, in the site's own words where it has some. */

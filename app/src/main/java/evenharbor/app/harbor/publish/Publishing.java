@@ -191,6 +191,12 @@ public class Publishing {
         states.apply(back.siteId(), new SiteEvent.BroughtBack());
     }
 
+    /** The version that a publish made; empty while it has not, or when it never did. */
+    @Transactional(readOnly = true)
+    public Optional<Integer> madeBy(String publicationId) {
+        return publications.findById(publicationId).map(publication -> publication.version);
+    }
+
     /** How far one of the person's publishes is. */
     @Transactional(readOnly = true)
     public Progress progress(String id) {

@@ -201,8 +201,8 @@ class SiteCompiler {
     }
 
     private SiteRoutes routes(String build, SiteRoutes.ServingOptions options, Live live, Answer before) {
-        SiteRoutes routes =
-                SiteRoutes.of(live.siteId(), manifests.get(build), options, redirects.get(live.redirects()));
+        SiteRoutes open = SiteRoutes.of(live.siteId(), manifests.get(build), options, redirects.get(live.redirects()));
+        SiteRoutes routes = live.life().closure().map(open::closed).orElse(open);
         Instant now = clock.instant();
         long until = now.plus(GRACE).getEpochSecond();
         if (before instanceof SiteRoutes earlier) {

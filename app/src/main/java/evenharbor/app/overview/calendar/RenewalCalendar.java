@@ -1,6 +1,9 @@
 package evenharbor.app.overview.calendar;
 
 import evenharbor.app.HarborProperties;
+import evenharbor.app.what.site.Site;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.when.plan.PlannedChanges;
 import evenharbor.app.where.certificate.Certificates;
 import evenharbor.app.where.certificate.Secured;
 import evenharbor.app.where.domain.Domain;
@@ -28,19 +31,32 @@ import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
-/** The renewals and ends of an account's certificates and domains as an iCalendar object (RFC 5545). */
+/** The renewals and ends of an account's certificates and domains, and what is planned, as an iCalendar object (RFC 5545). */
 @Service
 class RenewalCalendar {
 
+    private static final Duration AHEAD = Duration.ofDays(400);
+
     private final Certificates certificates;
     private final Domains domains;
+    private final Sites sites;
+    private final PlannedChanges plans;
     private final HarborProperties harbor;
     private final JdbcClient db;
     private final Clock clock;
 
-    RenewalCalendar(Certificates certificates, Domains domains, HarborProperties harbor, JdbcClient db, Clock clock) {
+    RenewalCalendar(
+            Certificates certificates,
+            Domains domains,
+            Sites sites,
+            PlannedChanges plans,
+            HarborProperties harbor,
+            JdbcClient db,
+            Clock clock) {
         this.certificates = certificates;
         this.domains = domains;
+        this.sites = sites;
+        this.plans = plans;
         this.harbor = harbor;
         this.db = db;
         this.clock = clock;
@@ -76,7 +92,20 @@ class RenewalCalendar {
         calendar.add(new RefreshInterval(null, Duration.ofHours(12)));
         certificates.ofAccount(account).forEach(secured -> add(calendar, secured));
         domains.ofAccount(account).forEach(domain -> add(calendar, domain));
+        sites.ofAccount(account).forEach(site -> add(calendar, site));
         return calendar.toString();
+    }
+
+    private void add(Calendar calendar, Site site) {
+        for (PlannedChanges.Ahead step : plans.ahead(site.id(), clock.instant().plus(AHEAD))) {
+            VEvent event = new VEvent(false);
+            event.add(new Uid("plan-" + step.id() + "@" + harbor.nameEnding()));
+            event.add(new DtStamp(clock.instant()));
+            event.add(new DtStart<>(step.at()));
+            event.add(new Summary(site.title() + ": " + step.words()));
+            event.add(new Description("Planned. Change it or call it off on the site's page When."));
+            calendar.add(event);
+        }
     }
 
     private void add(Calendar calendar, Secured secured) {

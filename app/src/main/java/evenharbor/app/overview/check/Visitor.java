@@ -127,6 +127,9 @@ class Visitor {
         if (decision instanceof Decision.Serve) {
             return "the site's front page";
         }
+        if (decision instanceof Decision.Closed) {
+            return "the notice that the site is closed";
+        }
         return decision instanceof Decision.Forward forward
                 ? "sent on to " + forward.location()
                 : "the site, which has no front page";
@@ -155,6 +158,15 @@ class Visitor {
                     same,
                     words(decision),
                     same ? "it leads there" : status + " " + location,
+                    same ? "" : "Someone else answers at this name. We look again.");
+        }
+        if (decision instanceof Decision.Closed) {
+            boolean same = status == 503;
+            return new AddressSight.Visit(
+                    true,
+                    same,
+                    words(decision),
+                    same ? "the notice came" : "another page came (" + status + ")",
                     same ? "" : "Someone else answers at this name. We look again.");
         }
         return new AddressSight.Visit(

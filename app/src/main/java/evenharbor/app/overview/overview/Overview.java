@@ -11,6 +11,7 @@ import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.what.version.Versions;
+import evenharbor.app.when.plan.PlannedChanges;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.redirect.MissedVisits;
@@ -25,7 +26,10 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
+import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,6 +54,9 @@ class Overview {
 
     private static final int MOST_ACTIVITIES = 200;
 
+    /** How far ahead the axis goes. */
+    private static final Duration AXIS = Duration.ofDays(31);
+
     private final Sites sites;
     private final Addresses addresses;
     private final Checks checks;
@@ -59,9 +66,11 @@ class Overview {
     private final Versions versions;
     private final MissedVisits missed;
     private final DestinationStands destinations;
+    private final PlannedChanges plans;
     private final Activities activities;
     private final EdgeRoutes routes;
     private final RepeatKeys repeats;
+    private final Clock clock;
 
     Overview(
             Sites sites,
@@ -73,9 +82,11 @@ class Overview {
             Versions versions,
             MissedVisits missed,
             DestinationStands destinations,
+            PlannedChanges plans,
             Activities activities,
             EdgeRoutes routes,
-            RepeatKeys repeats) {
+            RepeatKeys repeats,
+            Clock clock) {
         this.sites = sites;
         this.addresses = addresses;
         this.checks = checks;
@@ -85,9 +96,11 @@ class Overview {
         this.versions = versions;
         this.missed = missed;
         this.destinations = destinations;
+        this.plans = plans;
         this.activities = activities;
         this.routes = routes;
         this.repeats = repeats;
+        this.clock = clock;
     }
 
     record FlagView(Flag.Pattern pattern, int ground, int figure) {}
@@ -120,7 +133,24 @@ class Overview {
 
     record TroubleView(String addressId, String shown, Ladder.State state, String words) {}
 
-    record LaneView(SiteView site, List<SpanView> spans, List<NotchView> notches) {}
+    /** A time in which a site was closed; no end while it is. */
+    record ClosedView(Instant from, @Schema(nullable = true) Instant until) {}
+
+    /**
+     * A planned change that is to come.
+     *
+     * @param state how the site stands from then on
+     * @param live whether visitors get it, or its notice
+     * @param words what happens
+     */
+    record AheadView(Instant at, SiteLife.State state, boolean live, String words) {}
+
+    record LaneView(
+            SiteView site,
+            List<SpanView> spans,
+            List<NotchView> notches,
+            List<ClosedView> closures,
+            List<AheadView> ahead) {}
 
     record NewSite(
             @NotBlank(message = "Give the site a name.") @Size(max = 120, message = "Use at most 120 characters.")
@@ -161,7 +191,30 @@ class Overview {
                 spans.stream()
                         .map(s -> new SpanView(s.from(), s.until().orElse(null), s.version()))
                         .toList(),
-                notches);
+                notches,
+                closures(site.id()),
+                plans.ahead(site.id(), clock.instant().plus(AXIS)).stream()
+                        .map(a ->
+                                new AheadView(a.at(), a.life().state(), a.life().served(), a.words()))
+                        .toList());
+    }
+
+    private List<ClosedView> closures(String siteId) {
+        List<ClosedView> all = new ArrayList<>();
+        Instant from = null;
+        for (LiveStates.Moment moment : states.moments(List.of(siteId), Instant.EPOCH)) {
+            boolean closed = moment.life().state() == SiteLife.State.CLOSED;
+            if (closed && from == null) {
+                from = moment.at();
+            } else if (!closed && from != null) {
+                all.add(new ClosedView(from, moment.at()));
+                from = null;
+            }
+        }
+        if (from != null) {
+            all.add(new ClosedView(from, null));
+        }
+        return all;
     }
 
     @GetMapping("/{siteId}")

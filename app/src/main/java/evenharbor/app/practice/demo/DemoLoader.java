@@ -3,12 +3,14 @@ package evenharbor.app.practice.demo;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.harbor.publish.Publisher;
 import evenharbor.app.harbor.publish.Publishing;
+import evenharbor.app.harbor.publish.SiteClosures;
 import evenharbor.app.practice.world.World;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.what.version.Versions;
+import evenharbor.app.when.plan.PlannedChanges;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.address.Claims;
@@ -26,7 +28,10 @@ import evenharbor.app.who.access.People;
 import evenharbor.app.who.access.Person;
 import evenharbor.core.harbor.publish.Selection;
 import evenharbor.core.what.draft.SitePath;
+import evenharbor.core.what.live.Closing;
 import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.when.plan.PlannedAction;
+import evenharbor.core.when.plan.Schedule;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.where.address.SiteAddresses;
@@ -42,6 +47,9 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -87,6 +95,8 @@ class DemoLoader implements ApplicationRunner {
     private final RedirectContents contents;
     private final RedirectFacts facts;
     private final Publishing publishing;
+    private final SiteClosures closures;
+    private final PlannedChanges plans;
     private final Publisher publisher;
     private final Blobs blobs;
     private final Certificates certificates;
@@ -112,6 +122,8 @@ class DemoLoader implements ApplicationRunner {
             RedirectContents contents,
             RedirectFacts facts,
             Publishing publishing,
+            SiteClosures closures,
+            PlannedChanges plans,
             Publisher publisher,
             Blobs blobs,
             Certificates certificates,
@@ -134,6 +146,8 @@ class DemoLoader implements ApplicationRunner {
         this.contents = contents;
         this.facts = facts;
         this.publishing = publishing;
+        this.closures = closures;
+        this.plans = plans;
         this.publisher = publisher;
         this.blobs = blobs;
         this.certificates = certificates;
@@ -204,6 +218,10 @@ class DemoLoader implements ApplicationRunner {
             Current.as(tellers.get(0), () -> redirects(site[0].id(), story.redirects()));
             follow(site[0].id(), story.redirects(), practice, now);
         }
+        if (story.plans() != null) {
+            practice.setTo(now);
+            Current.as(tellers.get(0), () -> story.plans().forEach(planned -> plan(site[0].id(), planned, now)));
+        }
         if (story.elsewhere() != null) {
             practice.setTo(now.minus(Duration.ofDays(15)));
             hosts.tell(tellers.get(1), site[0].id(), story.elsewhere());
@@ -235,10 +253,36 @@ class DemoLoader implements ApplicationRunner {
                 publishing.takeDown(siteId, false);
                 yield Optional.empty();
             }
+            case CLOSE -> {
+                closures.close(siteId, notice(state.name(), state.note()), Optional.empty());
+                yield Optional.empty();
+            }
+            case REOPEN -> {
+                closures.reopen(siteId);
+                yield Optional.empty();
+            }
         };
         boolean described = !state.name().isEmpty() || !state.note().isEmpty() || state.kept();
         made.filter(number -> described)
                 .ifPresent(number -> versions.describe(siteId, number, state.name(), state.note(), state.kept()));
+    }
+
+    private static Closing notice(String title, String text) {
+        return new Closing(Set.of(), Closing.Kind.WORDS, title, text, "");
+    }
+
+    private void plan(String siteId, DemoStory.Planned planned, Instant now) {
+        PlannedAction action = switch (planned.what()) {
+            case "PUBLISH" -> new PlannedAction.PublishDraft();
+            case "CLOSE" -> new PlannedAction.Close(notice(planned.notice(), ""));
+            default -> new PlannedAction.GoLive(Integer.parseInt(planned.what()), true);
+        };
+        ZoneId zone = ZoneId.systemDefault();
+        LocalDateTime starts =
+                LocalDate.ofInstant(now, zone).plusDays(planned.inDays()).atTime(9, 0);
+        Optional<LocalDateTime> ends =
+                planned.days() == 0 ? Optional.empty() : Optional.of(starts.plusDays(planned.days()));
+        plans.add(siteId, action, new Schedule(starts, ends, zone, false, Optional.empty()));
     }
 
     private static Set<String> declined(DemoStory.State state) {

@@ -15,6 +15,7 @@ import java.util.List;
  * @param states what was done, the earliest first
  * @param redirects its redirects, and the old links that visitors follow; null for none
  * @param elsewhere where on hosts it is published; null for nowhere
+ * @param plans what is planned; null for nothing
  */
 record DemoStory(
         String title,
@@ -23,7 +24,18 @@ record DemoStory(
         List<Own> domains,
         List<State> states,
         Redirected redirects,
-        List<Elsewhere> elsewhere) {
+        List<Elsewhere> elsewhere,
+        List<Planned> plans) {
+
+    /**
+     * A planned change, at nine in the morning.
+     *
+     * @param what PUBLISH, CLOSE, or the number of a version to restore
+     * @param inDays when it begins
+     * @param days after how many days it ends; 0 for never
+     * @param notice heading of the notice, to close
+     */
+    record Planned(String what, int inDays, int days, String notice) {}
 
     /**
      * Redirects, and what visitors follow.
@@ -100,6 +112,9 @@ record DemoStory(
         PUBLISH,
         SAVE,
         LEAVE,
-        TAKE_DOWN
+        TAKE_DOWN,
+        /** Closes it, with the name as heading and the note as text of the notice. */
+        CLOSE,
+        REOPEN
     }
 }

@@ -40,6 +40,7 @@ public record Live(String siteId, SiteLife life, long changedIn) {
                 life.everywhereDown(),
                 life.publishing(),
                 life.redirects(),
+                life.closure(),
                 life.deleted());
         return new Live(siteId, same, changedIn);
     }

@@ -17,6 +17,7 @@ class LiveState {
     String redirects = "";
     boolean everywhereDown;
     String publishing;
+    String closure;
     boolean deleted;
     long changedIn;
 
@@ -27,6 +28,7 @@ class LiveState {
                 everywhereDown,
                 Optional.ofNullable(publishing),
                 redirects,
+                Optional.ofNullable(closure).map(LifeJson::closure),
                 deleted);
     }
 
@@ -37,6 +39,7 @@ class LiveState {
         redirects = life.redirects();
         everywhereDown = life.everywhereDown();
         publishing = life.publishing().orElse(null);
+        closure = life.closure().map(LifeJson::write).orElse(null);
         deleted = life.deleted();
     }
 

@@ -23,6 +23,7 @@ public class LiveStates {
 
     private final LiveStateRepository states;
     private final LiveSpanRepository spans;
+    private final LifeRecordRepository records;
     private final Revisions revisions;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -30,11 +31,13 @@ public class LiveStates {
     LiveStates(
             LiveStateRepository states,
             LiveSpanRepository spans,
+            LifeRecordRepository records,
             Revisions revisions,
             ApplicationEventPublisher events,
             Clock clock) {
         this.states = states;
         this.spans = spans;
+        this.records = records;
         this.revisions = revisions;
         this.events = events;
         this.clock = clock;
@@ -99,6 +102,34 @@ public class LiveStates {
         return new Span(s.siteId, s.version, s.build, s.fromAt, Optional.ofNullable(s.untilAt));
     }
 
+    /**
+     * What visitors got of a site at an instant.
+     *
+     * @return empty where that is not known: it was not recorded yet
+     */
+    @Transactional(readOnly = true)
+    public Optional<SiteLife> at(String siteId, Instant instant) {
+        return records.findFirstBySiteIdAndAtLessThanEqualOrderByAtDescIdDesc(siteId, instant)
+                .map(LifeRecord::life);
+    }
+
+    /**
+     * A change that visitors could notice.
+     *
+     * @param siteId the site
+     * @param at when it was
+     * @param life how it stood from then on
+     */
+    public record Moment(String siteId, Instant at, SiteLife life) {}
+
+    /** The changes of several sites since an instant, the earliest first. */
+    @Transactional(readOnly = true)
+    public List<Moment> moments(Collection<String> siteIds, Instant since) {
+        return records.findBySiteIdInAndAtGreaterThanOrderById(siteIds, since).stream()
+                .map(row -> new Moment(row.siteId, row.at, row.life()))
+                .toList();
+    }
+
     /** Waits until nobody else is switching this site. */
     @Transactional(propagation = Propagation.MANDATORY)
     public Live lock(String siteId) {
@@ -124,6 +155,7 @@ public class LiveStates {
             state.become(after);
             record(siteId, event, before, after);
             if (visible(before, after)) {
+                records.save(LifeRecord.of(siteId, after, clock.instant()));
                 touched(state);
             } else {
                 states.save(state);
@@ -137,12 +169,15 @@ public class LiveStates {
         return before.served() != after.served()
                 || before.otherAddressesAnswer() != after.otherAddressesAnswer()
                 || !before.shown().equals(after.shown())
-                || !before.redirects().equals(after.redirects());
+                || !before.redirects().equals(after.redirects())
+                || !before.closure().equals(after.closure());
     }
 
     /** Keeps the record of what was live true: each version from the moment it is served until it is not. */
     private void record(String siteId, SiteEvent event, SiteLife before, SiteLife after) {
-        boolean anew = event instanceof SiteEvent.Switched || event instanceof SiteEvent.Restored;
+        boolean anew = event instanceof SiteEvent.Switched
+                || event instanceof SiteEvent.Restored
+                || !before.shown().equals(after.shown());
         if (before.served() && (anew || !after.served())) {
             endSpan(siteId);
         }
@@ -174,6 +209,7 @@ public class LiveStates {
                 new Problem(
                         ProblemType.NOT_READY,
                         "This site is not live, so nobody meets its redirects. Nothing was changed. Publish it first.");
+            case NOT_CLOSED -> new Problem(ProblemType.NOT_READY, "This site is not closed. Nothing was changed.");
             case DELETED ->
                 new Problem(
                         ProblemType.NOT_READY,

@@ -47,8 +47,14 @@ class FollowersTest {
         destination("alone", false, 1);
         destination("second", true, 6);
         LiveStates states = mock(LiveStates.class);
-        SiteLife life =
-                new SiteLife(Optional.of(new SiteLife.Shown(7, "build")), true, false, Optional.empty(), "", false);
+        SiteLife life = new SiteLife(
+                Optional.of(new SiteLife.Shown(7, "build")),
+                true,
+                false,
+                Optional.empty(),
+                "",
+                Optional.empty(),
+                false);
         when(states.of("s")).thenReturn(new Live("s", life, 0));
         Versions versions = mock(Versions.class);
         SavedVersion version = mock(SavedVersion.class);

@@ -1,5 +1,6 @@
 package evenharbor.core.harbor.route;
 
+import evenharbor.core.what.live.Closure;
 import evenharbor.core.what.version.FileEntry;
 import java.util.Optional;
 
@@ -48,6 +49,14 @@ public sealed interface Decision {
      * @param site how the site it belongs to is served
      */
     record Missing(Optional<FileEntry> page, SiteRoutes site) implements Decision {}
+
+    /**
+     * A notice in place of the page, for now.
+     *
+     * @param closure what is closed, and what visitors get
+     * @param site how the site it belongs to is served
+     */
+    record Closed(Closure closure, SiteRoutes site) implements Decision {}
 
     /** No site answers at this host name. The same for a name nobody has and a site that is not live. */
     record NothingHere() implements Decision {

@@ -19,6 +19,8 @@ public record Glance(Kind kind, String words) {
         TRIAL,
         /** Visitors are sent on to another address. */
         FORWARDS,
+        /** The notice of a site that is closed. */
+        CLOSED,
         /** A missing page. */
         MISSING
     }
@@ -48,6 +50,9 @@ public record Glance(Kind kind, String words) {
         if (decision instanceof Decision.Missing missing
                 && missing.site().options().preview()) {
             return new Glance(Kind.TRIAL, "Whoever knows it gets the trial");
+        }
+        if (decision instanceof Decision.Closed) {
+            return new Glance(Kind.CLOSED, "Visitors get the notice that it is closed (503)");
         }
         return new Glance(Kind.MISSING, "Visitors get a missing page (404)");
     }

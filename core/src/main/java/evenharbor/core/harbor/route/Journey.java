@@ -36,6 +36,8 @@ public record Journey(List<Hop> hops, End end) {
         PAGE,
         /** With a page that is gone on purpose. */
         GONE,
+        /** The notice of a site that is closed. */
+        CLOSED,
         /** With nothing: the site has no such page. */
         MISSING,
         /** With nothing: no site answers at the host name. */
@@ -89,6 +91,9 @@ public record Journey(List<Hop> hops, End end) {
     }
 
     private static int status(Decision decision) {
+        if (decision instanceof Decision.Closed) {
+            return 503;
+        }
         return decision instanceof Decision.Serve ? 200 : decision instanceof Decision.Gone ? 410 : 404;
     }
 
@@ -98,6 +103,9 @@ public record Journey(List<Hop> hops, End end) {
         }
         if (decision instanceof Decision.Gone) {
             return End.GONE;
+        }
+        if (decision instanceof Decision.Closed) {
+            return End.CLOSED;
         }
         return decision instanceof Decision.Missing ? End.MISSING : End.NOTHING_HERE;
     }

@@ -2,6 +2,7 @@ package evenharbor.core.harbor.route;
 
 import evenharbor.core.what.build.Pin;
 import evenharbor.core.what.draft.SitePath;
+import evenharbor.core.what.live.Closure;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.redirect.Match;
@@ -49,6 +50,7 @@ public final class SiteRoutes implements Answer {
     private final Map<String, Decision.Serve> lasting;
     private final Decision.Missing missing;
     private final List<Earlier> earlier;
+    private final Optional<Closure> closure;
 
     private SiteRoutes(
             String id,
@@ -58,7 +60,8 @@ public final class SiteRoutes implements Answer {
             Redirects redirects,
             Map<String, Decision.Serve> lasting,
             Decision.Missing missing,
-            List<Earlier> earlier) {
+            List<Earlier> earlier,
+            Optional<Closure> closure) {
         this.id = id;
         this.options = options;
         this.decisions = decisions;
@@ -67,6 +70,7 @@ public final class SiteRoutes implements Answer {
         this.lasting = lasting;
         this.missing = missing == null ? new Decision.Missing(Optional.empty(), this) : missing;
         this.earlier = earlier;
+        this.closure = closure;
     }
 
     /** The routes of a build without redirects, for what is not counted. */
@@ -83,7 +87,8 @@ public final class SiteRoutes implements Answer {
         int capacity = build.count() * 2 + 16;
         Map<String, Decision> decisions = new HashMap<>(capacity);
         Map<String, Decision.Serve> lasting = new HashMap<>(capacity);
-        SiteRoutes shell = new SiteRoutes(id, options, Map.of(), Map.of(), Redirects.NONE, Map.of(), null, List.of());
+        SiteRoutes shell = new SiteRoutes(
+                id, options, Map.of(), Map.of(), Redirects.NONE, Map.of(), null, List.of(), Optional.empty());
         build.files().forEach((path, file) -> {
             // Versions of earlier times may hold some.
             if (SitePath.isHidden(path)) {
@@ -105,7 +110,15 @@ public final class SiteRoutes implements Answer {
         });
         Decision.Missing missing = new Decision.Missing(build.at("404.html"), shell);
         return new SiteRoutes(
-                id, options, decisions, settled(decisions, redirects), redirects, lasting, missing, List.of());
+                id,
+                options,
+                decisions,
+                settled(decisions, redirects),
+                redirects,
+                lasting,
+                missing,
+                List.of(),
+                Optional.empty());
     }
 
     /** What no redirect changes, whatever is asked with it. */
@@ -129,7 +142,19 @@ public final class SiteRoutes implements Answer {
                 .filter(e -> e.untilSecond() > nowSecond && e.lasting() != lasting)
                 .limit(MOST_EARLIER - 1L)
                 .forEach(kept::add);
-        return new SiteRoutes(id, options, decisions, settled, redirects, lasting, missing, List.copyOf(kept));
+        return new SiteRoutes(id, options, decisions, settled, redirects, lasting, missing, List.copyOf(kept), closure);
+    }
+
+    /** The same routes with a notice in place of pages, for now. */
+    public SiteRoutes closed(Closure now) {
+        Map<String, Decision> open = new HashMap<>(settled);
+        open.keySet().removeIf(path -> now.covers(path, asset(path)));
+        return new SiteRoutes(id, options, decisions, open, redirects, lasting, missing, earlier, Optional.of(now));
+    }
+
+    /** Whether there is a file at a path that is no page. */
+    private boolean asset(String path) {
+        return decisions.get(path) instanceof Decision.Serve && !path.endsWith("/") && !SitePath.isPage(path);
     }
 
     /** How the site is served. */
@@ -153,12 +178,26 @@ public final class SiteRoutes implements Answer {
         if (pinned != null) {
             return pinned;
         }
+        if (closure.isPresent() && closure.get().covers(request.path(), asset(request.path()))) {
+            return closed();
+        }
         Decision page = decisions.get(request.path());
         Optional<Match> match = redirects.at(request.path(), request.query(), request.second());
         if (match.isPresent() && (page == null || !match.get().rule().pagesFirst())) {
             return redirected(match.get());
         }
         return page == null ? missing : page;
+    }
+
+    private Decision closed() {
+        Closure now = closure.orElseThrow();
+        if (now.notice() instanceof Closure.Elsewhere elsewhere) {
+            String location = elsewhere.target().startsWith("/")
+                    ? encoded(options.base()) + elsewhere.target()
+                    : elsewhere.target();
+            return new Decision.Forward(location, 302, false, Optional.empty());
+        }
+        return new Decision.Closed(now, missing.site());
     }
 
     private Decision redirected(Match match) {

@@ -35,6 +35,19 @@ public sealed interface SiteEvent {
     /** The redirects that visitors meet are exchanged. */
     record RedirectsApplied(String redirects) implements SiteEvent {}
 
+    /** Visitors get a notice in place of pages, for now. */
+    record Closed(Closure closure) implements SiteEvent {}
+
+    /** Visitors get pages again. */
+    record Reopened() implements SiteEvent {}
+
+    /**
+     * What was changed for a while goes back to how it stood.
+     *
+     * @param before how it stood; a publish under way goes on
+     */
+    record Returned(SiteLife before) implements SiteEvent {}
+
     /**
      * The site is taken down.
      *

@@ -3,8 +3,12 @@ package evenharbor.core.harbor.route;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.core.what.build.Pin;
+import evenharbor.core.what.live.Closure;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
+import evenharbor.core.where.redirect.Redirect;
+import evenharbor.core.where.redirect.Redirects;
+import evenharbor.core.where.redirect.Source;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -318,5 +322,66 @@ class RoutesTest {
                         .isInstanceOfSatisfying(
                                 Decision.Serve.class,
                                 s -> assertThat(content(s.file())).isEqualTo(wanted)));
+    }
+
+    @ParameterizedTest(name = "closed [{0}], {1}: {2}")
+    @CsvSource(
+            nullValues = "-",
+            value = {
+                "-, /, closed",
+                "-, /about/, closed",
+                "-, /about, closed",
+                "-, /old, closed",
+                "-, /missing, closed",
+                "-, /style.css, serve",
+                "-, /robots.txt, serve",
+                "/about/, /, serve",
+                "/about/, /about/, closed",
+                "/about/, /about, closed",
+                "/about/, /missing, missing",
+                "/about/, /old, forward",
+            })
+    void aClosedSiteAnswersWithItsNotice(String closed, String path, String answer) {
+        Set<String> paths = closed == null ? Set.of() : Set.of(closed);
+        Redirects redirects = Redirects.of(List.of(Redirect.of("r", Source.exact("/old"), "/")));
+        SiteRoutes open = SiteRoutes.of(
+                "site",
+                manifest("index.html", "front", "about/index.html", "about", "style.css", "css", "robots.txt", "all"),
+                MANNER,
+                redirects);
+        for (Closure.Notice notice :
+                List.of(new Closure.Words("Closed", ""), new Closure.Elsewhere("https://other.example/"))) {
+            Routes routes =
+                    Routes.ofSites(Map.of("a.example", open.closed(new Closure(paths, notice, Optional.empty()))));
+            Decision decision = decide(routes, "a.example", path, "", NOW);
+            if (answer.equals("closed") && notice instanceof Closure.Elsewhere) {
+                assertThat(decision)
+                        .isEqualTo(new Decision.Forward("https://other.example/", 302, false, Optional.empty()));
+            } else {
+                assertThat(decision.getClass().getSimpleName()).isEqualToIgnoringCase(answer);
+            }
+        }
+        assertThat(decide(Routes.ofSites(Map.of("a.example", open)), "a.example", "/about/", "", NOW))
+                .as("the open one is as it was")
+                .isInstanceOf(Decision.Serve.class);
+    }
+
+    @Test
+    void whereAClosedSiteSendsItsVisitorsIsOpen() {
+        SiteRoutes closed = site("index.html", "front", "news/index.html", "news")
+                .closed(new Closure(Set.of(), new Closure.Elsewhere("/news/"), Optional.empty()));
+        Routes routes = Routes.ofSites(Map.of("a.example", closed));
+        assertThat(decide(routes, "a.example", "/", "", NOW))
+                .isEqualTo(new Decision.Forward("/news/", 302, false, Optional.empty()));
+        assertThat(decide(routes, "a.example", "/news/", "", NOW)).isInstanceOf(Decision.Serve.class);
+        assertThat(Glance.at(routes, routes, "a.example", "/", NOW).kind()).isEqualTo(Glance.Kind.FORWARDS);
+        Routes words = Routes.ofSites(Map.of(
+                "a.example",
+                site("index.html", "x")
+                        .closed(new Closure(Set.of(), new Closure.Words("Closed", ""), Optional.empty()))));
+        assertThat(Glance.at(words, words, "a.example", "/", NOW).kind()).isEqualTo(Glance.Kind.CLOSED);
+        Journey journey = Journey.of(words, new VisitorRequest("a.example", "/", "", NOW));
+        assertThat(journey.end()).isEqualTo(Journey.End.CLOSED);
+        assertThat(journey.hops().get(0).status()).isEqualTo(503);
     }
 }

@@ -50,7 +50,9 @@ class SiteLifeTest {
         assertThat(asked.state()).isEqualTo(State.BEING_PUBLISHED);
         assertThat(refusal(asked, new PublishAsked("p2"))).isEqualTo(Refusal.PUBLISHING);
         SiteLife live = after(asked, new Switched("p1", ONE, "r1"));
-        assertThat(live).isEqualTo(new SiteLife(Optional.of(ONE), true, false, Optional.empty(), "r1", false));
+        assertThat(live)
+                .isEqualTo(
+                        new SiteLife(Optional.of(ONE), true, false, Optional.empty(), "r1", Optional.empty(), false));
         assertThat(live.state()).isEqualTo(State.LIVE);
         assertThat(live.served()).isTrue();
     }
@@ -152,5 +154,45 @@ class SiteLifeTest {
             assertThat(life.live() && life.shown().isEmpty()).isFalse();
             assertThat(life.served() && !life.otherAddressesAnswer()).isFalse();
         }
+    }
+
+    private static Closure closed(String... paths) {
+        return new Closure(java.util.Set.of(paths), new Closure.Words("Closed", ""), Optional.empty());
+    }
+
+    @Test
+    void aClosedSiteIsLiveAgainByTheSameSwitch() {
+        SiteLife closed = after(live(), new SiteEvent.Closed(closed()));
+        assertThat(closed.state()).isEqualTo(State.CLOSED);
+        assertThat(closed.served()).isTrue();
+        assertThat(after(closed, new SiteEvent.Reopened())).isEqualTo(live());
+        assertThat(after(closed, new PutLive())).isEqualTo(live());
+        assertThat(refusal(live(), new SiteEvent.Reopened())).isEqualTo(Refusal.NOT_CLOSED);
+        assertThat(after(closed, new Restored(TWO, "")).state())
+                .as("what goes live meanwhile does not open it")
+                .isEqualTo(State.CLOSED);
+        assertThat(after(closed, new PublishAsked("p"), new Switched("p", TWO, ""))
+                        .state())
+                .isEqualTo(State.CLOSED);
+        SiteLife down = after(closed, new TakenDown(false));
+        assertThat(down.state()).isEqualTo(State.NOT_LIVE);
+        assertThat(after(down, new PutLive())).isEqualTo(live());
+        assertThat(after(closed, new Deleted(), new BroughtBack())).isEqualTo(closed);
+    }
+
+    @Test
+    void aSiteWithClosedPathsIsLive() {
+        SiteLife closed = after(live(), new SiteEvent.Closed(closed("/shop/")));
+        assertThat(closed.state()).isEqualTo(State.LIVE);
+        assertThat(closed.closure()).contains(closed("/shop/"));
+    }
+
+    @Test
+    void whatWasForAWhileGoesBackAndLeavesAPublishUnderWay() {
+        SiteLife closed = after(live(), new PublishAsked("p2"), new SiteEvent.Closed(closed()), new TakenDown(true));
+        SiteLife asked = after(closed, new PublishAsked("p3"));
+        SiteLife back = after(asked, new SiteEvent.Returned(live()));
+        assertThat(back.publishing()).contains("p3");
+        assertThat(after(back, new PublishEnded("p3"))).isEqualTo(live());
     }
 }

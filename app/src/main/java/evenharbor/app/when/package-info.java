@@ -1,0 +1,2 @@
+/** When things are live: changes planned ahead. */
+package evenharbor.app.when;

@@ -1,0 +1,87 @@
+package evenharbor.app.when.plan;
+
+import evenharbor.app.harbor.publish.SiteClosures;
+import evenharbor.app.what.version.SavedVersion;
+import evenharbor.app.what.version.Versions;
+import evenharbor.app.where.address.Address;
+import evenharbor.app.where.address.Addresses;
+import evenharbor.core.what.live.Closing;
+import evenharbor.core.what.live.Closure;
+import evenharbor.core.what.live.SiteLife;
+import evenharbor.core.when.plan.Course;
+import evenharbor.core.where.address.Role;
+import java.time.Instant;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** What steps of plans need to know of a site. */
+@Component
+class PlanFacts {
+
+    /** Stands for the version that a publish will make: no version has it. */
+    static final int DRAFT = 0;
+
+    private final Versions versions;
+    private final Addresses addresses;
+    private final SiteClosures closures;
+
+    PlanFacts(Versions versions, Addresses addresses, SiteClosures closures) {
+        this.versions = versions;
+        this.addresses = addresses;
+        this.closures = closures;
+    }
+
+    /**
+     * Facts of a site.
+     *
+     * @param build whether a version that has no build yet is to get one: what only looks ahead needs none
+     */
+    Course.Facts of(String siteId, boolean build) {
+        return new Course.Facts() {
+            @Override
+            public Optional<SiteLife.Shown> version(int number) {
+                return versions.find(siteId, number)
+                        .map(version -> new SiteLife.Shown(
+                                number,
+                                build
+                                        ? versions.buildOf(version)
+                                        : version.build().orElse("")));
+            }
+
+            @Override
+            public String redirectsOf(int number) {
+                return versions.find(siteId, number)
+                        .map(SavedVersion::redirects)
+                        .orElse("");
+            }
+
+            @Override
+            public SiteLife.Shown draft(Instant at) {
+                return new SiteLife.Shown(DRAFT, "");
+            }
+
+            @Override
+            public Optional<Closure> closure(Closing closing, Optional<Instant> reopens) {
+                return closures.of(siteId, closing, reopens);
+            }
+
+            @Override
+            public boolean mayBeMain(String addressId) {
+                return addresses.of(siteId).stream().anyMatch(a -> a.id().equals(addressId) && mayLead(a));
+            }
+        };
+    }
+
+    private static boolean mayLead(Address address) {
+        return address.role() != Role.POINTER;
+    }
+
+    /** The id of a site's main address; empty for none. */
+    String main(String siteId) {
+        return addresses.of(siteId).stream()
+                .filter(a -> a.role() == Role.MAIN)
+                .map(Address::id)
+                .findFirst()
+                .orElse("");
+    }
+}

@@ -1,0 +1,265 @@
+package evenharbor.app.when.plan;
+
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.harbor.publish.Publishing;
+import evenharbor.app.hosting.destination.PlannedSendings;
+import evenharbor.app.what.live.Live;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.site.Site;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.what.version.Versions;
+import evenharbor.app.where.address.MainAddress;
+import evenharbor.app.who.access.Current;
+import evenharbor.app.who.activity.Activities;
+import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.harbor.publish.Selection;
+import evenharbor.core.what.live.SiteEvent;
+import evenharbor.core.what.live.SiteLife;
+import evenharbor.core.when.plan.Course;
+import evenharbor.core.when.plan.Plan;
+import evenharbor.core.when.plan.PlannedAction;
+import evenharbor.core.when.plan.Standing;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Carries plans out when their time comes. A step and what it changes are one transaction under the site's lock: whichever
+ * node dies, a step is done once or not at all.
+ */
+@Component
+class PlanWorker {
+
+    private static final Logger LOG = LoggerFactory.getLogger(PlanWorker.class);
+    private static final int SITES_AT_ONCE = 500;
+    private static final int STEPS_AT_ONCE = 2_000;
+
+    private final PlanRepository repository;
+    private final WhileRepository whiles;
+    private final StepRepository steps;
+    private final PlanFacts facts;
+    private final PlanWords words;
+    private final PublishedBy published;
+    private final LiveStates states;
+    private final Sites sites;
+    private final Versions versions;
+    private final Publishing publishing;
+    private final MainAddress mains;
+    private final PlannedSendings sendings;
+    private final Activities activities;
+    private final TransactionTemplate transactions;
+    private final Clock clock;
+
+    PlanWorker(
+            PlanRepository repository,
+            WhileRepository whiles,
+            StepRepository steps,
+            PlanFacts facts,
+            PlanWords words,
+            PublishedBy published,
+            LiveStates states,
+            Sites sites,
+            Versions versions,
+            Publishing publishing,
+            MainAddress mains,
+            PlannedSendings sendings,
+            Activities activities,
+            TransactionTemplate transactions,
+            Clock clock) {
+        this.repository = repository;
+        this.whiles = whiles;
+        this.steps = steps;
+        this.facts = facts;
+        this.words = words;
+        this.published = published;
+        this.states = states;
+        this.sites = sites;
+        this.versions = versions;
+        this.publishing = publishing;
+        this.mains = mains;
+        this.sendings = sendings;
+        this.activities = activities;
+        this.transactions = transactions;
+        this.clock = clock;
+    }
+
+    /** Carries out what is due, of any site. One site's trouble keeps no other waiting. */
+    void sweep() {
+        for (String siteId : repository.sitesDue(clock.instant(), Limit.of(SITES_AT_ONCE))) {
+            try {
+                carryOut(siteId);
+            } catch (RuntimeException | Error e) {
+                LOG.error("A plan of site {} could not be carried out; it is tried again", siteId, e);
+            }
+        }
+    }
+
+    /** Carries out what is due of one site. */
+    void carryOut(String siteId) {
+        Optional<Refused> refused = Optional.empty();
+        for (int step = 0; step < STEPS_AT_ONCE; step++) {
+            Optional<Refused> known = refused;
+            try {
+                if (!Boolean.TRUE.equals(transactions.execute(status -> next(siteId, known)))) {
+                    return;
+                }
+                refused = Optional.empty();
+            } catch (Refused now) {
+                if (now.problem.type() == ProblemType.PUBLISH_RUNNING) {
+                    // It is taken up again when that is done.
+                    return;
+                }
+                // What it had begun is taken back; then the step is left out.
+                refused = Optional.of(now);
+            }
+        }
+    }
+
+    /** A step that cannot be carried out as things are. */
+    private static final class Refused extends RuntimeException {
+        private final Course.Due due;
+        private final Problem problem;
+
+        Refused(Course.Due due, Problem problem) {
+            super(problem);
+            this.due = due;
+            this.problem = problem;
+        }
+    }
+
+    /** Takes one step. @param refused a step that was tried and cannot be @return whether there was one */
+    private boolean next(String siteId, Optional<Refused> refused) {
+        Live live = states.lock(siteId);
+        List<PlanEntity> rows = repository.lockOpen(siteId);
+        Instant now = clock.instant();
+        Optional<Course.Due> due =
+                Course.due(rows.stream().map(PlanEntity::plan).toList(), now);
+        if (due.isEmpty()) {
+            return false;
+        }
+        Site site = sites.find(siteId).orElseThrow();
+        PlanEntity row = rows.stream()
+                .filter(one -> one.id.equals(due.get().plan().id()))
+                .findFirst()
+                .orElseThrow();
+        if (refused.filter(r -> r.due.equals(due.get())).isPresent()) {
+            become(row, due.get().plan().after(due.get().step(), false));
+            done(site, row, due.get(), now, Optional.of(refused.get().problem.getMessage()));
+            return true;
+        }
+        List<WhileRow> open = whiles.findBySiteIdOrderById(siteId);
+        Course course = new Course(
+                new Standing(live.life(), facts.main(siteId)),
+                open.stream().map(published::settled).toList());
+        Course.Taken taken = course.take(due.get(), now, facts.of(siteId, true));
+        Optional<String> publication = Optional.empty();
+        if (taken.leftOut().isEmpty()) {
+            try {
+                publication = as(site, () -> apply(siteId, due.get(), course.standing(), taken));
+            } catch (Problem problem) {
+                throw new Refused(due.get(), problem);
+            }
+        }
+        become(row, taken.plan());
+        keep(siteId, open, course.whiles(), taken.course().whiles(), publication.orElse(null));
+        done(site, row, due.get(), now, taken.leftOut().map(Course.LeftOut::sentence));
+        return true;
+    }
+
+    private void become(PlanEntity row, Plan plan) {
+        row.become(plan);
+        repository.save(row);
+    }
+
+    private interface Work {
+        Optional<String> apply();
+    }
+
+    private static Optional<String> as(Site site, Work work) {
+        List<Optional<String>> result = new ArrayList<>();
+        Current.as(Activities.harbor(site.accountId()), () -> result.add(work.apply()));
+        return result.get(0);
+    }
+
+    /** Makes the change. @return id of the publish that was asked for; empty for none */
+    private Optional<String> apply(String siteId, Course.Due due, Standing before, Course.Taken taken) {
+        PlannedAction action = due.plan().action();
+        Standing after = taken.course().standing();
+        boolean start = due.step().phase() == Plan.Phase.START;
+        if (start && action instanceof PlannedAction.PublishDraft) {
+            return Optional.of(publishing.ask(siteId, Selection.ALL, Set.of(), OptionalLong.empty(), false));
+        }
+        if (start && action instanceof PlannedAction.SendTo send) {
+            sendings.begin(send.destinationId());
+        }
+        if (!after.main().equals(before.main()) && !after.main().isEmpty()) {
+            mains.become(siteId, after.main());
+        }
+        if (!after.life().equals(before.life())) {
+            SiteLife life = after.life();
+            boolean anew = life.live()
+                    && (!before.life().live()
+                            || !life.shown().equals(before.life().shown()));
+            if (anew) {
+                SiteLife.Shown shown = life.shown().orElseThrow();
+                versions.wentLive(siteId, shown.version(), shown.build(), life.redirects());
+            }
+            states.apply(siteId, new SiteEvent.Returned(life));
+        }
+        return Optional.empty();
+    }
+
+    private void keep(
+            String siteId,
+            List<WhileRow> open,
+            List<Course.While> before,
+            List<Course.While> after,
+            String publication) {
+        for (int i = 0; i < before.size(); i++) {
+            WhileRow row = open.get(i);
+            Optional<Course.While> still = after.stream()
+                    .filter(one ->
+                            one.planId().equals(row.planId) && one.local().equals(row.local))
+                    .findFirst();
+            if (still.isEmpty()) {
+                whiles.delete(row);
+            } else if (!still.get().equals(before.get(i))) {
+                row.become(still.get());
+                whiles.save(row);
+            }
+        }
+        after.stream()
+                .filter(one -> open.stream()
+                        .noneMatch(row -> row.planId.equals(one.planId()) && row.local.equals(one.local())))
+                .forEach(one -> whiles.save(WhileRow.of(siteId, one, publication)));
+    }
+
+    private void done(Site site, PlanEntity plan, Course.Due due, Instant now, Optional<String> refusal) {
+        StepRow row = new StepRow();
+        row.key = new StepRow.Key(
+                plan.id, due.step().occurrence().local(), due.step().phase());
+        row.siteId = site.id();
+        row.dueAt = due.step().at();
+        row.doneAt = now;
+        row.carried = refusal.isEmpty();
+        row.sentence = refusal.orElse("");
+        steps.save(row);
+        String what = words.action(plan);
+        activities.note(
+                refusal.isPresent() ? ActivityKind.PLAN_LEFT_OUT : ActivityKind.PLAN_CARRIED_OUT,
+                site.id(),
+                Activities.harbor(site.accountId()),
+                (due.step().phase() == Plan.Phase.START ? what : "the end of: " + what)
+                        + refusal.map(why -> ". " + why).orElse(""));
+    }
+}
