@@ -9,9 +9,18 @@ import { Button, LinkButton } from '../../common/ui/Button';
 import { Diamond, Loading, Trouble } from '../../common/ui/Notice';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
+import { AtInstant } from './AtInstant';
 import { ClosedNow, CloseNow } from './CloseNow';
 import { PlanEditor } from './PlanEditor';
-import { localTime, newPlan, usePlans, type PlanForm, type PlansView, type PlanView } from './planForm';
+import {
+  localTime,
+  newPlan,
+  standingWords,
+  usePlans,
+  type PlanForm,
+  type PlansView,
+  type PlanView,
+} from './planForm';
 
 interface Editing {
   plan?: PlanView;
@@ -70,6 +79,7 @@ export function Planned({ site }: { site: SiteView }) {
             </p>
           )}
           <LeftOut view={plans.data} />
+          <AtInstant site={site} />
         </>
       )}
     </section>
@@ -204,7 +214,7 @@ function PlanRow({
       {!plan.calledOff && next && (
         <p className="text-soft">
           {plan.begun ? 'Has begun; ends' : next.end ? 'Ends' : 'Begins'} <Time at={next.at} short />
-          {next.leftOut === '' && `: ${afterwards(next.after)}`}
+          {next.leftOut === '' && `: ${standingWords(next.after)}`}
         </p>
       )}
       {plan.notes.map((note) => (
@@ -215,15 +225,6 @@ function PlanRow({
       <Trouble error={callOff.error} />
     </li>
   );
-}
-
-/** How a site stands after a step, as visitors meet it. */
-function afterwards(after: PlansView['now']): string {
-  if (after.closed !== '') return 'visitors find it closed';
-  if (after.draft) return 'visitors get the draft as it then is';
-  return after.version === null
-    ? 'visitors get nothing here'
-    : `visitors get version ${String(after.version)}`;
 }
 
 /** What was left out lately, and why: nobody is to find out by chance. */

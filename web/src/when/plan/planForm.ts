@@ -63,3 +63,12 @@ export const usePlans = (siteId: string) =>
     queryKey: keys.part(siteId, 'plans'),
     queryFn: () => dataOf(api.GET('/api/sites/{siteId}/plans', { params: { path: { siteId } } })),
   });
+
+/** How a site stands, as visitors meet it. */
+export function standingWords(standing: PlansView['now']): string {
+  if (standing.closed !== '') return 'visitors find it closed';
+  if (standing.draft) return 'visitors get the draft as it then is';
+  return standing.version === null
+    ? 'visitors get nothing here'
+    : `visitors get version ${String(standing.version)}`;
+}

@@ -10,6 +10,9 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
+import java.net.InetSocketAddress;
+import java.net.Socket;
+import java.net.URI;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -369,5 +372,48 @@ class AccessTest {
                 // Until it ends.
             }
         });
+    }
+
+    /** A page that takes nothing in keeps no other waiting, and is let go; it asks for all when it connects again. */
+    @Test
+    void aPageThatTakesNothingInHoldsUpNoOther() throws Exception {
+        ApiClient person = harbor.person();
+        String site = person.site("Crowded");
+        String token = person.post("/api/tokens", Map.of("name", "page"))
+                .is(201)
+                .json()
+                .get("token")
+                .asString();
+        HttpResponse<InputStream> events = person.open("/api/events");
+        BufferedReader lines = new BufferedReader(new InputStreamReader(events.body(), StandardCharsets.UTF_8));
+        try (Socket stalled = new Socket()) {
+            stalled.setReceiveBufferSize(2_048);
+            stalled.connect(new InetSocketAddress(
+                    "localhost", URI.create(harbor.origin()).getPort()));
+            stalled.getOutputStream()
+                    .write(("GET /api/events HTTP/1.1\r\nHost: localhost\r\nAccept: text/event-stream\r\n"
+                                    + "Authorization: Bearer " + token + "\r\n\r\n")
+                            .getBytes(StandardCharsets.US_ASCII));
+            assertThat(stalled.getInputStream().readNBytes(12))
+                    .asString(StandardCharsets.US_ASCII)
+                    .endsWith("200");
+            JdbcClient db = harbor.bean(JdbcClient.class);
+            for (int round = 0; round < 14; round++) {
+                // Each time less than a page may have waiting, in all more than the connection holds.
+                db.sql("insert into activity (account_id, site_id, person_id, kind, detail, at)"
+                                + " select account_id, id, '', 'SITE_CHANGED', '', utc_timestamp(6)"
+                                + " from site join seq_1_to_150 where id = ?")
+                        .param(site)
+                        .update();
+                Thread.sleep(700);
+            }
+            person.putText(site, "told.html", "<p>told").is(200);
+            assertTimeoutPreemptively(Duration.ofSeconds(60), () -> {
+                String line = lines.readLine();
+                while (!line.contains("DRAFT_CHANGED")) {
+                    line = lines.readLine();
+                }
+            });
+        }
     }
 }

@@ -92,6 +92,11 @@ class WhenWayTest {
         browser.sees("Nobody will see “Restore version 1”: the site is closed then");
         assertThat(browser.faults()).isEmpty();
 
+        browser.set("See any day, past or to come", in(Duration.ofDays(3)));
+        browser.sees("visitors find it closed, if nothing else is decided");
+        browser.set("See any day, past or to come", in(Duration.ofDays(10)));
+        browser.sees("visitors get version 1, if nothing else is decided");
+
         browser.press("Move it");
         browser.set("From", in(Duration.ofDays(6)));
         browser.press("Save the plan");

@@ -110,7 +110,24 @@ public class LiveStates {
     @Transactional(readOnly = true)
     public Optional<SiteLife> at(String siteId, Instant instant) {
         return records.findFirstBySiteIdAndAtLessThanEqualOrderByAtDescIdDesc(siteId, instant)
-                .map(LifeRecord::life);
+                .map(LifeRecord::life)
+                .or(() -> spans.findBySiteIdInOrderByFromAt(List.of(siteId)).stream()
+                        .filter(span -> !span.fromAt.isAfter(instant)
+                                && (span.untilAt == null || span.untilAt.isAfter(instant)))
+                        .findFirst()
+                        .map(LiveStates::before));
+    }
+
+    /** Of the time before all was recorded, it is known which version was live. */
+    private static SiteLife before(LiveSpan span) {
+        return new SiteLife(
+                Optional.of(new SiteLife.Shown(span.version, span.build)),
+                true,
+                false,
+                Optional.empty(),
+                "",
+                Optional.empty(),
+                false);
     }
 
     /**

@@ -21,12 +21,15 @@ import evenharbor.core.when.plan.Plan;
 import evenharbor.core.when.plan.PlannedAction;
 import evenharbor.core.when.plan.Standing;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.data.domain.Limit;
@@ -44,6 +47,9 @@ class PlanWorker {
     private static final int SITES_AT_ONCE = 500;
     private static final int STEPS_AT_ONCE = 2_000;
 
+    /** By the real clock: how long a site is left alone that made trouble. */
+    private static final Duration AFTER_TROUBLE = Duration.ofSeconds(30);
+
     private final PlanRepository repository;
     private final WhileRepository whiles;
     private final StepRepository steps;
@@ -59,6 +65,7 @@ class PlanWorker {
     private final Activities activities;
     private final TransactionTemplate transactions;
     private final Clock clock;
+    private final Map<String, Instant> troubled = new ConcurrentHashMap<>();
 
     PlanWorker(
             PlanRepository repository,
@@ -96,12 +103,27 @@ class PlanWorker {
     /** Carries out what is due, of any site. One site's trouble keeps no other waiting. */
     void sweep() {
         for (String siteId : repository.sitesDue(clock.instant(), Limit.of(SITES_AT_ONCE))) {
+            if (Instant.now().isBefore(troubled.getOrDefault(siteId, Instant.MIN))) {
+                continue;
+            }
             try {
+                prepare(siteId);
                 carryOut(siteId);
+                troubled.remove(siteId);
             } catch (RuntimeException | Error e) {
+                troubled.put(siteId, Instant.now().plus(AFTER_TROUBLE));
                 LOG.error("A plan of site {} could not be carried out; it is tried again", siteId, e);
             }
         }
+    }
+
+    /** Builds what is about to go live before the site is locked: a large one takes its time. */
+    private void prepare(String siteId) {
+        Instant now = clock.instant();
+        repository.findBySiteIdInOrderByNextAtAscIdAsc(List.of(siteId)).stream()
+                .filter(row -> row.nextAt != null && !row.nextAt.isAfter(now) && row.number != null)
+                .flatMap(row -> versions.find(siteId, row.number).stream())
+                .forEach(versions::buildOf);
     }
 
     /** Carries out what is due of one site. */

@@ -1,0 +1,110 @@
+package evenharbor.app.when.plan;
+
+import evenharbor.app.harbor.publish.SiteClosures;
+import evenharbor.app.what.live.Live;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.site.Site;
+import evenharbor.app.what.site.Sites;
+import evenharbor.core.what.live.Closing;
+import evenharbor.core.what.live.SiteLife;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** How a site stands: closing it for now, opening it again, and how it stood or will stand at any instant, over HTTP. */
+@RestController
+@RequestMapping("/api/sites/{siteId}")
+class StandingController {
+
+    private final PlannedChanges plans;
+    private final PlanWorker worker;
+    private final SiteClosures closures;
+    private final LiveStates states;
+    private final Sites sites;
+    private final Clock clock;
+
+    StandingController(
+            PlannedChanges plans,
+            PlanWorker worker,
+            SiteClosures closures,
+            LiveStates states,
+            Sites sites,
+            Clock clock) {
+        this.plans = plans;
+        this.worker = worker;
+        this.closures = closures;
+        this.states = states;
+        this.sites = sites;
+        this.clock = clock;
+    }
+
+    /**
+     * How a site is closed now.
+     *
+     * @param until when it opens again, by the wall clock of the zone; null when that is not known
+     */
+    record CloseNow(
+            Set<String> paths,
+            Closing.Kind kind,
+            String title,
+            String text,
+            String target,
+            @Schema(nullable = true) LocalDateTime until,
+            String zone) {}
+
+    @PutMapping("/closure")
+    PlanViews.SiteStanding close(@PathVariable String siteId, @Valid @RequestBody CloseNow form) {
+        Closing closing =
+                new PlanForm.ClosingForm(form.paths(), form.kind(), form.title(), form.text(), form.target()).closing();
+        if (form.until() == null) {
+            return PlanViews.of(
+                    closures.close(siteId, closing, Optional.empty()).life());
+        }
+        plans.closeUntil(siteId, closing, form.until(), PlanForm.zone(form.zone()));
+        worker.carryOut(siteId);
+        return PlanViews.of(states.of(siteId).life());
+    }
+
+    @DeleteMapping("/closure")
+    PlanViews.SiteStanding reopen(@PathVariable String siteId) {
+        Live live = plans.reopen(siteId);
+        return PlanViews.of(live.life());
+    }
+
+    /**
+     * How a site stands at an instant.
+     *
+     * @param known whether that is known: the past is, from when it began to be recorded
+     * @param past whether it is over
+     */
+    record InstantView(
+            Instant at,
+            boolean known,
+            boolean past,
+            @Schema(nullable = true) PlanViews.SiteStanding standing) {}
+
+    @GetMapping("/standing")
+    InstantView at(@PathVariable String siteId, @RequestParam Instant at) {
+        Site site = sites.mine(siteId);
+        Instant now = clock.instant();
+        if (at.isAfter(now)) {
+            SiteLife life = plans.forecast(siteId, at).at(at).life();
+            return new InstantView(at, true, false, PlanViews.of(life));
+        }
+        Optional<SiteLife> life = states.at(site.id(), at);
+        return new InstantView(
+                at, life.isPresent(), true, life.map(PlanViews::of).orElse(null));
+    }
+}
