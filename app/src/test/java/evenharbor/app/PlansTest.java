@@ -186,6 +186,9 @@ class PlansTest {
         person.putText(site, "index.html", "<p>later").is(200);
         pass(Duration.ofDays(1).plusMinutes(1));
         meets("<p>later");
+        assertThat(plans().get("findings"))
+                .as("its end is foreseen as it will come")
+                .isEmpty();
         pass(Duration.ofDays(3));
         meets("<p>autumn");
     }

@@ -51,6 +51,7 @@ public class PlannedChanges {
     private final StepRepository steps;
     private final PlanFacts facts;
     private final PlanWords words;
+    private final PublishedBy published;
     private final LiveStates states;
     private final Sites sites;
     private final Versions versions;
@@ -65,6 +66,7 @@ public class PlannedChanges {
             StepRepository steps,
             PlanFacts facts,
             PlanWords words,
+            PublishedBy published,
             LiveStates states,
             Sites sites,
             Versions versions,
@@ -77,6 +79,7 @@ public class PlannedChanges {
         this.steps = steps;
         this.facts = facts;
         this.words = words;
+        this.published = published;
         this.states = states;
         this.sites = sites;
         this.versions = versions;
@@ -254,7 +257,9 @@ public class PlannedChanges {
         Live live = states.of(siteId);
         return new Course(
                 new Standing(live.life(), facts.main(siteId)),
-                whiles.findBySiteIdOrderById(siteId).stream().map(WhileRow::one).toList());
+                whiles.findBySiteIdOrderById(siteId).stream()
+                        .map(published::settled)
+                        .toList());
     }
 
     /** What a site's plans come to until an instant, if nothing else is decided. */
