@@ -49,6 +49,10 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: 'where/visits',
+            lazy: async () => ({ Component: (await import('../where/visit/VisitsPage')).VisitsPage }),
+          },
+          {
             path: 'where/missed',
             lazy: async () => ({ Component: (await import('../where/visit/MissedPage')).MissedPage }),
           },

@@ -16,6 +16,7 @@ import { ChangeLedger } from './ChangeLedger';
 import { ChangeSheet } from './ChangeSheet';
 import { NowLive } from './NowLive';
 import { ProposedRedirects } from './ProposedRedirects';
+import { PublishNoticed } from './PublishNoticed';
 import { PublishProgress } from './PublishProgress';
 import { SendAnyway } from './SendAnyway';
 
@@ -157,6 +158,7 @@ export function ReviewPage() {
                 )}
                 <Trouble error={publish.error} />
               </div>
+              <PublishNoticed site={site} heldBack={heldBack} onHold={setHeldBack} declined={declined} />
               <ProposedRedirects
                 proposals={review.data.redirects.filter((p) => !held.has(p.to))}
                 declined={declined}

@@ -2,10 +2,11 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { refreshSite } from '../../common/api/queries';
+import { refreshSite, useTakeDownOutcome } from '../../common/api/queries';
 import { Check } from '../../common/ui/Check';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Loading, Trouble } from '../../common/ui/Notice';
+import { WillNotice } from '../../common/ui/Noticed';
 import { counted } from '../../common/ui/Words';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';
@@ -24,6 +25,7 @@ export function TakeDownDialog({ site, open, onOpenChange }: Props) {
   const [everywhere, setEverywhere] = useState(false);
   const path = { siteId: site.id };
   const foreseen = useForeseen(site.id, open);
+  const noticed = useTakeDownOutcome(site.id, everywhere, open);
   const down = useMutation({
     mutationFn: () =>
       dataOf(api.POST('/api/sites/{siteId}/takedown', { params: { path }, body: { everywhere } })),
@@ -51,6 +53,7 @@ export function TakeDownDialog({ site, open, onOpenChange }: Props) {
       {foreseen.isPending && <Loading />}
       <Trouble error={foreseen.error} />
       {outcome && <WhatBecomes outcome={outcome} everywhere={everywhere} />}
+      <WillNotice query={noticed} />
       {more && (
         <div className="mb-3">
           <Check checked={everywhere} onChange={setEverywhere}>

@@ -2,9 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { refreshSite, useDraft, usePreview } from '../../common/api/queries';
-import { PageFrame, pageUrl, type Width } from '../../common/ui/Frames';
-import { WidthChoice } from '../../common/ui/WidthChoice';
+import { refreshSite, useDraft, useVersionOutcome } from '../../common/api/queries';
 import { useThisSite } from '../site/thisSite';
 import { SiteDialog } from '../site/SiteDialog';
 import { Button } from '../../common/ui/Button';
@@ -12,15 +10,18 @@ import { Check } from '../../common/ui/Check';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Field } from '../../common/ui/Field';
 import { Notice, Trouble } from '../../common/ui/Notice';
+import { WillNotice } from '../../common/ui/Noticed';
+import { SitePages } from '../../common/ui/SitePages';
 
 type Version = Schemas['VersionView'];
 
 /** One version: what it looked like, bringing it back, its name and note. */
 export function VersionSheet({ version }: { version: Version }) {
+  const site = useThisSite();
   return (
     <>
       <BringBack version={version} />
-      <AsItWas number={version.number} />
+      <SitePages key={version.number} siteId={site.id} version={version.number} />
       <AsZip number={version.number} />
       <Describe version={version} />
     </>
@@ -63,6 +64,7 @@ function BringBack({ version }: { version: Version }) {
       toast(`Version ${String(version.number)} is live`);
     },
   });
+  const noticed = useVersionOutcome(site.id, version.number, redirects, asking);
   const isLive = site.live && site.liveVersion === version.number;
   return (
     <div className="mb-4">
@@ -132,6 +134,7 @@ function BringBack({ version }: { version: Version }) {
             </li>
           ))}
         </ul>
+        <WillNotice query={noticed} />
         <p className="mb-4">
           {redirects && 'The redirects it was live with come back, too. '}
           Your draft stays as it is. The way back: put version {site.liveVersion ?? 'another'} live from this
@@ -151,42 +154,6 @@ function BringBack({ version }: { version: Version }) {
           Put version {version.number} live
         </DialogActions>
       </SiteDialog>
-    </div>
-  );
-}
-
-function AsItWas({ number }: { number: number }) {
-  const site = useThisSite();
-  const preview = usePreview(site.id, number);
-  const [width, setWidth] = useState<Width>('desktop');
-  const [chosen, setChosen] = useState<string>();
-  if (!preview.data) return <Trouble error={preview.error} />;
-  const { pages, url } = preview.data;
-  const page = chosen ?? (pages.includes('index.html') ? 'index.html' : pages[0]);
-  if (page === undefined) return <p className="text-soft mb-4">There is no page in it.</p>;
-  return (
-    <div className="mb-4">
-      <div className="mb-2 flex flex-wrap items-center gap-3">
-        <WidthChoice width={width} onChange={setWidth} />
-        <select
-          aria-label="Page"
-          value={page}
-          onChange={(e) => {
-            setChosen(e.target.value);
-          }}
-          className="mono border-ink bg-paper max-w-full border px-2 py-1"
-        >
-          {pages.map((each) => (
-            <option key={each}>{each}</option>
-          ))}
-        </select>
-      </div>
-      <PageFrame
-        title={`Version ${String(number)}: ${page}`}
-        url={pageUrl(url, page)}
-        width={width}
-        height={380}
-      />
     </div>
   );
 }

@@ -1,17 +1,19 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { addDays, setHours, startOfHour } from 'date-fns';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, dataOf } from '../../common/api/client';
 import { useHarborNow } from '../../common/api/harborClock';
-import { refreshSite } from '../../common/api/queries';
+import { keys, refreshSite } from '../../common/api/queries';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Diamond, Loading, Trouble } from '../../common/ui/Notice';
+import { WillNotice } from '../../common/ui/Noticed';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { AtInstant } from './AtInstant';
 import { ClosedNow, CloseNow } from './CloseNow';
 import { PlanEditor } from './PlanEditor';
+import { ThenPages } from './ThenPages';
 import {
   localTime,
   newPlan,
@@ -217,6 +219,7 @@ function PlanRow({
           {next.leftOut === '' && `: ${standingWords(next.after)}`}
         </p>
       )}
+      {!plan.calledOff && next && <Foreseen plan={plan} />}
       {plan.notes.map((note) => (
         <p key={note} className="text-soft">
           {note}
@@ -224,6 +227,31 @@ function PlanRow({
       ))}
       <Trouble error={callOff.error} />
     </li>
+  );
+}
+
+/** What visitors will get from this plan on, asked for when it is opened. */
+function Foreseen({ plan }: { plan: PlanView }) {
+  const [open, setOpen] = useState(false);
+  const outcome = useQuery({
+    queryKey: keys.part(plan.siteId, 'outcome', 'plan', plan.id, plan.revision),
+    queryFn: () => dataOf(api.GET('/api/plans/{id}/outcomes', { params: { path: { id: plan.id } } })),
+    enabled: open,
+  });
+  return (
+    <details
+      onToggle={(e) => {
+        setOpen(e.currentTarget.open);
+      }}
+    >
+      <summary className="min-h-[25px] cursor-pointer">See it before</summary>
+      {open && (
+        <div className="mt-1 grid gap-x-6 lg:grid-cols-2">
+          <WillNotice query={{ ...outcome, data: outcome.data?.noticed }} />
+          {outcome.data && <ThenPages siteId={plan.siteId} standing={outcome.data.standing} />}
+        </div>
+      )}
+    </details>
   );
 }
 

@@ -4,13 +4,14 @@ import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
-import { keys, refreshSite } from '../../common/api/queries';
+import { keys, refreshSite, useAddressOutcome } from '../../common/api/queries';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';
 import { Https } from '../certificate/Https';
 import { Button } from '../../common/ui/Button';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Notice, Trouble } from '../../common/ui/Notice';
+import { WillNotice } from '../../common/ui/Noticed';
 import { HostName, PublicLink, Time } from '../../common/ui/Words';
 import { ChangeName } from './ChangeName';
 import { LadderView } from './LadderView';
@@ -151,6 +152,9 @@ function ChangeRole({
     },
   });
   const problem = change.error instanceof Problem ? change.error.field('role') : undefined;
+  // What a pointer or a trial will answer depends on more than its role: it is not foreseen here.
+  const changes = wish.role !== address.role && ['MAIN', 'ALIAS', 'FORWARDING'].includes(wish.role);
+  const noticed = useAddressOutcome(site.id, address.id, wish.role, changes);
   return (
     <form
       className="mt-4"
@@ -170,6 +174,7 @@ function ChangeRole({
         problem={problem}
       />
       {problem === undefined && <Trouble error={change.error} />}
+      {changes && <WillNotice query={noticed} />}
       <div className="flex gap-2">
         <Button kind="primary" type="submit" busy={change.isPending}>
           {wish.role === 'MAIN' && address.role !== 'MAIN' ? 'Make this the main address' : 'Save'}
@@ -193,6 +198,7 @@ function Release({ site, address }: { site: SiteView; address: Schemas['Address'
       ),
     enabled: asking,
   });
+  const noticed = useAddressOutcome(site.id, address.id, null, asking);
   const release = useMutation({
     mutationFn: () =>
       dataOf(
@@ -239,6 +245,7 @@ function Release({ site, address }: { site: SiteView; address: Schemas['Address'
           </>
         )}
         <Trouble error={below.error} />
+        <WillNotice query={noticed} />
         <p className="mb-2">
           To keep them, change its name instead: the old one then forwards for as long as you choose.
         </p>

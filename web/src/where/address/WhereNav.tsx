@@ -11,6 +11,7 @@ export function WhereNav() {
       parts={[
         [at, 'Addresses'],
         [`${at}/redirects`, 'Redirects'],
+        [`${at}/visits`, 'Visits'],
         [`${at}/missed`, 'Missed visits'],
         [`${at}/hosts`, 'Hosts'],
       ]}

@@ -2,11 +2,12 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { useRedirects, useRedirectUses } from '../../common/api/queries';
+import { useRedirects, useRedirectsOutcome, useRedirectUses } from '../../common/api/queries';
 import { WhereNav } from '../address/WhereNav';
 import { useThisSite } from '../../what/site/thisSite';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Diamond, Loading, NotHere, Notice, Trouble } from '../../common/ui/Notice';
+import { WillNotice } from '../../common/ui/Noticed';
 import { Panes } from '../../common/ui/Panes';
 import { counted } from '../../common/ui/Words';
 import { undoRedirects, useApplyRedirects } from './change';
@@ -149,7 +150,9 @@ function Summary({ redirects, saved }: { redirects: Redirects; saved: Schemas['U
 
 function Waiting({ siteId, redirects }: { siteId: string; redirects: Redirects }) {
   const apply = useApplyRedirects(siteId);
-  if (redirects.waiting === 0 || !redirects.live) return null;
+  const waiting = redirects.waiting > 0 && redirects.live;
+  const noticed = useRedirectsOutcome(siteId, waiting);
+  if (!waiting) return null;
   return (
     <Notice>
       <div className="flex flex-wrap items-center justify-between gap-3">
@@ -169,6 +172,7 @@ function Waiting({ siteId, redirects }: { siteId: string; redirects: Redirects }
         </Button>
       </div>
       <Trouble error={apply.error} />
+      <WillNotice query={noticed} />
     </Notice>
   );
 }

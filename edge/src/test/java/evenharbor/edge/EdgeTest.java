@@ -345,7 +345,8 @@ class EdgeTest {
         Batch counted = edge.visits().take();
         assertThat(counted.follows())
                 .isEqualTo(Map.of(new Batch.Follow("s1", "r1"), 1L, new Batch.Follow("s1", "r2"), 1L));
-        assertThat(counted.misses()).containsExactly(new Batch.Miss("s1", "/none", 1, 1, Map.of("friend.example", 1L)));
+        assertThat(counted.misses())
+                .containsExactly(new Batch.Asked("s1", "", "/none", 1, 1, Map.of("friend.example", 1L)));
     }
 
     @Test

@@ -7,10 +7,17 @@ import java.util.Map;
  * What was counted since the last batch.
  *
  * @param pages pages served, by host name
+ * @param visited pages served, by path; referrers are other host names than the page's own
+ * @param redirected paths that a redirect answered
  * @param follows how often each redirect was followed
- * @param misses paths that found nothing
+ * @param misses paths that found nothing; without the place at which they were asked for
  */
-public record Batch(Map<String, Long> pages, Map<Follow, Long> follows, List<Miss> misses) {
+public record Batch(
+        Map<String, Long> pages,
+        List<Asked> visited,
+        List<Asked> redirected,
+        Map<Follow, Long> follows,
+        List<Asked> misses) {
 
     /**
      * A redirect of a site.
@@ -21,18 +28,20 @@ public record Batch(Map<String, Long> pages, Map<Follow, Long> follows, List<Mis
     public record Follow(String site, String redirect) {}
 
     /**
-     * A path that found nothing.
+     * A path that was asked for.
      *
      * @param site the site's id
-     * @param path decoded path from the host name's root
+     * @param place the host name, and the path under it that the site is mounted at, without a slash at its end
+     * @param path decoded path from there
      * @param count how often it was asked for
      * @param browsers how often by what says which language its person reads, as browsers do and scanners seldom do
      * @param referrers how often from which host names' pages
      */
-    public record Miss(String site, String path, long count, long browsers, Map<String, Long> referrers) {}
+    public record Asked(
+            String site, String place, String path, long count, long browsers, Map<String, Long> referrers) {}
 
     /** Whether nothing was counted. */
     public boolean isEmpty() {
-        return pages.isEmpty() && follows.isEmpty() && misses.isEmpty();
+        return pages.isEmpty() && visited.isEmpty() && redirected.isEmpty() && follows.isEmpty() && misses.isEmpty();
     }
 }

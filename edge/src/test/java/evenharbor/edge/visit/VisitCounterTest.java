@@ -44,28 +44,28 @@ class VisitCounterTest {
         Batch batch = counter.take();
         assertThat(batch.misses())
                 .containsExactlyInAnyOrder(
-                        new Batch.Miss("s", "/a", 3, 2, Map.of("x.example", 2L)),
-                        new Batch.Miss("s", "/b", 1, 0, Map.of()));
+                        new Batch.Asked("s", "", "/a", 3, 2, Map.of("x.example", 2L)),
+                        new Batch.Asked("s", "", "/b", 1, 0, Map.of()));
         assertThat(counter.take().isEmpty()).isTrue();
         counter.putBack(batch);
         miss(SITE, "/b", false, "");
         assertThat(counter.take().misses())
                 .containsExactlyInAnyOrder(
-                        new Batch.Miss("s", "/a", 3, 2, Map.of("x.example", 2L)),
-                        new Batch.Miss("s", "/b", 2, 0, Map.of()));
+                        new Batch.Asked("s", "", "/a", 3, 2, Map.of("x.example", 2L)),
+                        new Batch.Asked("s", "", "/b", 2, 0, Map.of()));
     }
 
     @Test
     void aSiteUnderAPathCountsItsOwnPaths() {
         miss(site("s", new SiteRoutes.ServingOptions(false, true, "", "/spring")), "/spring/a", true, "");
-        assertThat(counter.take().misses()).extracting(Batch.Miss::path).containsExactly("/a");
+        assertThat(counter.take().misses()).extracting(Batch.Asked::path).containsExactly("/a");
     }
 
     @Test
     void previewsAndWhatBelongsToNoSiteAreNotCounted() {
         miss(site("s", new SiteRoutes.ServingOptions(true, false)), "/a", true, "");
         miss(site("", new SiteRoutes.ServingOptions(false, true)), "/a", true, "");
-        miss(SITE, "/" + "x".repeat(MissCounter.LONGEST_PATH), true, "");
+        miss(SITE, "/" + "x".repeat(PathCounter.LONGEST_PATH), true, "");
         assertThat(counter.take().isEmpty()).isTrue();
     }
 
@@ -112,11 +112,11 @@ class VisitCounterTest {
             };
             visitors.invokeAll(List.of(scanner, people));
             Batch batch = counter.take();
-            assertThat(batch.misses()).hasSizeLessThanOrEqualTo(MissCounter.MOST_IN_BATCH);
+            assertThat(batch.misses()).hasSizeLessThanOrEqualTo(PathCounter.MOST_IN_BATCH);
             batch.misses().forEach(m -> counted.merge(m.path(), m.count(), Long::sum));
         }
         visitors.shutdown();
-        assertThat(counter.pathsHeld()).isLessThanOrEqualTo(MissCounter.MOST_PATHS);
+        assertThat(counter.pathsHeld()).isLessThanOrEqualTo(PathCounter.MOST_PATHS);
         List<String> top = counted.entrySet().stream()
                 .sorted(Map.Entry.<String, Long>comparingByValue().reversed())
                 .limit(20)

@@ -5,7 +5,6 @@ import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import evenharbor.app.common.node.NodeName;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
-import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Draft;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.live.Live;
@@ -29,8 +28,6 @@ import evenharbor.core.harbor.publish.PublicationLife;
 import evenharbor.core.harbor.publish.Selection;
 import evenharbor.core.what.live.SiteEvent;
 import evenharbor.core.what.live.SiteLife;
-import evenharbor.core.what.version.Changes;
-import evenharbor.core.what.version.Manifest;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.Duration;
@@ -58,7 +55,6 @@ public class Publishing {
     private final Drafts drafts;
     private final Versions versions;
     private final Addresses addresses;
-    private final Manifests manifests;
     private final RedirectProposals proposals;
     private final RedirectSets sets;
     private final Activities activities;
@@ -75,7 +71,6 @@ public class Publishing {
             Drafts drafts,
             Versions versions,
             Addresses addresses,
-            Manifests manifests,
             RedirectProposals proposals,
             RedirectSets sets,
             Activities activities,
@@ -90,7 +85,6 @@ public class Publishing {
         this.drafts = drafts;
         this.versions = versions;
         this.addresses = addresses;
-        this.manifests = manifests;
         this.proposals = proposals;
         this.sets = sets;
         this.activities = activities;
@@ -141,22 +135,19 @@ public class Publishing {
                     ProblemType.NOT_READY,
                     "This site has no address yet, so nobody could visit it. Nothing was changed. Choose an address first.");
         }
-        String before = review.liveManifest(siteId);
-        Changes changes = review.between(before, draft.manifest());
-        Manifest after = selection.apply(review.files(before), drafts.files(draft), changes);
-        if (after.count() == 0) {
+        Review.Going going = review.going(siteId, draft, selection);
+        if (going.files().count() == 0) {
             throw new Problem(ProblemType.NOT_READY, "There are no files to publish. Add a folder or ZIP first.");
         }
         Publication publication = new Publication();
         publication.id = id;
         publication.siteId = siteId;
-        publication.manifest = selection.heldBack().isEmpty() ? draft.manifest() : manifests.put(after);
-        Changes whole = review.between(before, publication.manifest);
-        publication.redirects = proposals.take(siteId, whole, after, declinedRedirects);
+        publication.manifest = going.manifest();
+        publication.redirects = proposals.take(siteId, going.changes(), going.files(), declinedRedirects);
         publication.sentAnyway = String.join("\n", selection.sentAnyway());
         publication.heldBack = selection.heldBack().size();
-        publication.changes = whole.count();
-        publication.become(PublicationLife.asked(after.count()), clock.instant());
+        publication.changes = going.changes().count();
+        publication.become(PublicationLife.asked(going.files().count()), clock.instant());
         publication.node = node.value();
         publication.startedBy = Current.person().id();
         publication.startedAt = clock.instant();

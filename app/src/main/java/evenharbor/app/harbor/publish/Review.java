@@ -3,9 +3,11 @@ package evenharbor.app.harbor.publish;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import evenharbor.app.what.content.Manifests;
+import evenharbor.app.what.draft.Draft;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.version.Versions;
+import evenharbor.core.harbor.publish.Selection;
 import evenharbor.core.what.version.Changes;
 import evenharbor.core.what.version.Manifest;
 import org.springframework.stereotype.Service;
@@ -43,7 +45,7 @@ public class Review {
     }
 
     /** Hash of the files of the version that is live, or was live last; empty when there was none. */
-    String liveManifest(String siteId) {
+    private String liveManifest(String siteId) {
         return states.of(siteId)
                 .version()
                 .flatMap(number -> versions.find(siteId, number))
@@ -51,7 +53,24 @@ public class Review {
                 .orElse("");
     }
 
-    Manifest files(String manifest) {
+    /**
+     * What a publish would make live.
+     *
+     * @param manifest hash of the manifest
+     * @param files the same
+     * @param changes how that differs from what is live, or was live last
+     */
+    public record Going(String manifest, Manifest files, Changes changes) {}
+
+    /** What a publish of a draft would make live. */
+    public Going going(String siteId, Draft draft, Selection selection) {
+        String before = liveManifest(siteId);
+        Manifest after = selection.apply(files(before), drafts.files(draft), between(before, draft.manifest()));
+        String manifest = selection.heldBack().isEmpty() ? draft.manifest() : manifests.put(after);
+        return new Going(manifest, after, between(before, manifest));
+    }
+
+    private Manifest files(String manifest) {
         return manifest.isEmpty() ? Manifest.EMPTY : manifests.get(manifest);
     }
 }

@@ -287,9 +287,13 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
     }
 
     /** What would answer if a site stood otherwise: its present routes, but for that site. */
-    public synchronized Routes ifItWere(Live live) {
-        Map<String, Map<String, Answer>> answers = compiled(live).answers();
-        return edge.routes().with(changes(Map.of(live.siteId(), answers), false));
+    public Routes ifItWere(Supposed supposed) {
+        // Building may take its time: nobody waits for it but who asks.
+        Map<String, Map<String, Answer>> answers =
+                compiler.compiled(supposed, (host, path) -> null).answers();
+        synchronized (this) {
+            return edge.routes().with(changes(Map.of(supposed.live().siteId(), answers), false));
+        }
     }
 
     private void handOnVisits() {
@@ -309,7 +313,8 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
         Map<String, Map<String, Answer>> before =
                 served.getOrDefault(live.siteId(), Served.NOTHING).answers();
         return compiler.compiled(
-                live, (host, path) -> before.getOrDefault(host, Map.of()).get(path));
+                Supposed.of(live),
+                (host, path) -> before.getOrDefault(host, Map.of()).get(path));
     }
 
     /** Makes the routes of these sites anew, and exchanges them in the edge as one value. */

@@ -22,6 +22,7 @@ import evenharbor.core.harbor.route.Onward;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.what.build.Builder;
 import evenharbor.core.where.address.Role;
+import evenharbor.core.where.redirect.Redirects;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -100,15 +101,17 @@ class SiteCompiler {
     record Compiled(Map<String, Map<String, Answer>> answers, String build) {}
 
     /** What answers at each host name and path of a site. */
-    Compiled compiled(Live recorded, Before before) {
+    Compiled compiled(Supposed supposed, Before before) {
+        Live recorded = supposed.live();
         Optional<Site> found = sites.find(recorded.siteId());
         if (found.isEmpty() || !recorded.life().otherAddressesAnswer() && !recorded.live()) {
             return new Compiled(Map.of(), "");
         }
         Site site = found.get();
         Map<String, String> secure = certificates.secureHosts(site.accountId());
-        Live live = mended(recorded, site, secure);
-        List<Address> all = addresses.of(Set.of(live.siteId()));
+        Supposed now = mended(supposed, site, secure);
+        Live live = now.live();
+        List<Address> all = now.addresses().orElseGet(() -> addresses.of(Set.of(live.siteId())));
         Optional<String> main = all.stream()
                 .filter(a -> a.role() == Role.MAIN)
                 .map(a -> a.url().replaceFirst("/$", ""))
@@ -116,7 +119,7 @@ class SiteCompiler {
         Map<String, Map<String, Answer>> answers = new HashMap<>();
         for (Address address : all) {
             if (usable(address)) {
-                answer(address, site, live, main, secure, before)
+                answer(address, site, now, main, secure, before)
                         .ifPresent(a -> answers.computeIfAbsent(address.hostName(), h -> new HashMap<>())
                                 .put(address.path(), a));
             }
@@ -125,21 +128,36 @@ class SiteCompiler {
             for (String host : wildcards(site)) {
                 SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(false, false, main.orElse(""), "");
                 answers.computeIfAbsent(host, h -> new HashMap<>())
-                        .put(ROOT, routes(live.build().orElseThrow(), options, live, before.at(host, ROOT)));
+                        .put(ROOT, routes(live.build().orElseThrow(), options, now, before.at(host, ROOT)));
             }
         }
         return new Compiled(answers, live.live() ? live.build().orElse("") : "");
     }
 
     /** What is live, with URLs that name secure hosts of the account's own by plain HTTP mended. */
-    private Live mended(Live live, Site site, Map<String, String> secure) {
-        if (!live.live() || live.version().isEmpty() || secure.isEmpty()) {
-            return live;
+    private Supposed mended(Supposed supposed, Site site, Map<String, String> secure) {
+        Live live = supposed.live();
+        boolean built = live.build().filter(build -> !build.isEmpty()).isPresent();
+        if (!live.live() || live.version().isEmpty() || built && secure.isEmpty()) {
+            return supposed;
         }
-        return versions.find(site.id(), live.version().get())
-                .map(v -> builds.of(v.manifest(), v.settings(), new Builder.BuildOptions("", secure)))
-                .map(live::with)
-                .orElse(live);
+        return source(supposed)
+                .map(source -> build(source, new Builder.BuildOptions("", secure)))
+                .map(build -> supposed.showing(live.with(build)))
+                .orElse(supposed);
+    }
+
+    /** What a site's pages are made of. */
+    private Optional<Supposed.Source> source(Supposed supposed) {
+        return supposed.source()
+                .or(() -> supposed.live()
+                        .version()
+                        .flatMap(number -> versions.find(supposed.live().siteId(), number))
+                        .map(v -> new Supposed.Source(v.manifest(), v.settings())));
+    }
+
+    private String build(Supposed.Source source, Builder.BuildOptions options) {
+        return builds.of(source.manifest(), source.settings(), options);
     }
 
     /** A name under a domain answers only once the domain is certain to be the account's. */
@@ -160,11 +178,16 @@ class SiteCompiler {
     }
 
     private Optional<Answer> answer(
-            Address address, Site site, Live live, Optional<String> main, Map<String, String> secure, Before before) {
+            Address address,
+            Site site,
+            Supposed now,
+            Optional<String> main,
+            Map<String, String> secure,
+            Before before) {
         return switch (address.role()) {
             case MAIN, ALIAS ->
-                live.live() && live.build().isPresent()
-                        ? Optional.of(served(address, site, live, main, secure, before))
+                now.live().live() && now.live().build().isPresent()
+                        ? Optional.of(served(address, site, now, main, secure, before))
                         : Optional.empty();
             case FORWARDING -> main.map(Onward::to);
             case POINTER -> Optional.ofNullable(address.pointsTo()).map(Onward::pointer);
@@ -173,17 +196,19 @@ class SiteCompiler {
     }
 
     private SiteRoutes served(
-            Address address, Site site, Live live, Optional<String> main, Map<String, String> secure, Before before) {
+            Address address,
+            Site site,
+            Supposed now,
+            Optional<String> main,
+            Map<String, String> secure,
+            Before before) {
         String canonical = address.role() == Role.MAIN ? "" : main.orElse("");
         SiteRoutes.ServingOptions options =
                 new SiteRoutes.ServingOptions(false, site.settings().listed(), canonical, address.base());
         String build = address.base().isEmpty()
-                ? live.build().orElseThrow()
-                : versions.find(site.id(), live.version().orElseThrow())
-                        .map(v ->
-                                builds.of(v.manifest(), v.settings(), new Builder.BuildOptions(address.base(), secure)))
-                        .orElseThrow();
-        return routes(build, options, live, before.at(address.hostName(), address.path()));
+                ? now.live().build().orElseThrow()
+                : build(source(now).orElseThrow(), new Builder.BuildOptions(address.base(), secure));
+        return routes(build, options, now, before.at(address.hostName(), address.path()));
     }
 
     private SiteRoutes trial(Address address, Site site, Map<String, String> secure) {
@@ -200,8 +225,10 @@ class SiteCompiler {
         return SiteRoutes.of(site.id(), manifests.get(build), options, redirects.get(rules));
     }
 
-    private SiteRoutes routes(String build, SiteRoutes.ServingOptions options, Live live, Answer before) {
-        SiteRoutes open = SiteRoutes.of(live.siteId(), manifests.get(build), options, redirects.get(live.redirects()));
+    private SiteRoutes routes(String build, SiteRoutes.ServingOptions options, Supposed supposed, Answer before) {
+        Live live = supposed.live();
+        Redirects rules = supposed.redirects().orElseGet(() -> redirects.get(live.redirects()));
+        SiteRoutes open = SiteRoutes.of(live.siteId(), manifests.get(build), options, rules);
         SiteRoutes routes = live.life().closure().map(open::closed).orElse(open);
         Instant now = clock.instant();
         long until = now.plus(GRACE).getEpochSecond();

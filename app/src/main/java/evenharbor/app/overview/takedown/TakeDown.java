@@ -3,6 +3,7 @@ package evenharbor.app.overview.takedown;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.harbor.publish.Publishing;
 import evenharbor.app.harbor.route.EdgeRoutes;
+import evenharbor.app.harbor.route.Supposed;
 import evenharbor.app.hosting.destination.DestinationStands;
 import evenharbor.app.hosting.destination.Removals;
 import evenharbor.app.what.live.Live;
@@ -75,8 +76,8 @@ public class TakeDown {
         sites.mine(siteId);
         Live live = states.of(siteId);
         Routes now = routes.routes();
-        Routes after = routes.ifItWere(with(live, false));
-        Routes everywhere = routes.ifItWere(with(live, true));
+        Routes after = routes.ifItWere(Supposed.of(with(live, false)));
+        Routes everywhere = routes.ifItWere(Supposed.of(with(live, true)));
         long second = clock.instant().getEpochSecond();
         List<AddressOutcome> outcomes = new ArrayList<>();
         for (Address address : addresses.of(siteId)) {

@@ -19,10 +19,8 @@ import evenharbor.app.where.domain.Domain;
 import evenharbor.app.where.domain.Offers;
 import evenharbor.app.where.domain.Proofs;
 import evenharbor.app.where.domain.Registrations;
-import evenharbor.app.where.redirect.RedirectContents;
 import evenharbor.app.where.redirect.RedirectFacts;
 import evenharbor.app.where.redirect.RedirectSets;
-import evenharbor.app.where.visit.Visits;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.People;
 import evenharbor.app.who.access.Person;
@@ -38,7 +36,6 @@ import evenharbor.core.where.address.SiteAddresses;
 import evenharbor.core.where.redirect.Redirect;
 import evenharbor.core.where.redirect.TypedRedirect;
 import evenharbor.edge.blob.Blobs;
-import evenharbor.edge.visit.Batch;
 import evenharbor.practice.clock.PracticeClock;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -51,7 +48,6 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -90,9 +86,8 @@ class DemoLoader implements ApplicationRunner {
     private final Registrations registrations;
     private final Proofs proofs;
     private final World world;
-    private final Visits visits;
+    private final DemoVisits visits;
     private final RedirectSets sets;
-    private final RedirectContents contents;
     private final RedirectFacts facts;
     private final Publishing publishing;
     private final SiteClosures closures;
@@ -117,9 +112,8 @@ class DemoLoader implements ApplicationRunner {
             Registrations registrations,
             Proofs proofs,
             World world,
-            Visits visits,
+            DemoVisits visits,
             RedirectSets sets,
-            RedirectContents contents,
             RedirectFacts facts,
             Publishing publishing,
             SiteClosures closures,
@@ -143,7 +137,6 @@ class DemoLoader implements ApplicationRunner {
         this.world = world;
         this.visits = visits;
         this.sets = sets;
-        this.contents = contents;
         this.facts = facts;
         this.publishing = publishing;
         this.closures = closures;
@@ -200,11 +193,6 @@ class DemoLoader implements ApplicationRunner {
             site[0] = sites.create(story.title(), Optional.empty(), false, false);
             story.names().forEach(name -> claims.claim(site[0].id(), name, SiteAddresses.Wish.of(Role.ALIAS)));
         });
-        for (int day = 29; day >= 0; day--) {
-            practice.setTo(now.minus(Duration.ofDays(day)));
-            String host = addresses.hostName(story.names().get(0));
-            visits.add(new Batch(Map.of(host, 3L + Math.floorMod((host + day).hashCode(), 40)), Map.of(), List.of()));
-        }
         for (DemoStory.Own own : story.domains()) {
             practice.setTo(now.minus(Duration.ofDays(own.daysAgo())));
             Current.as(tellers.get(0), () -> domain(site[0].id(), own));
@@ -216,8 +204,8 @@ class DemoLoader implements ApplicationRunner {
         if (story.redirects() != null) {
             practice.setTo(now.minus(Duration.ofDays(story.redirects().daysAgo())));
             Current.as(tellers.get(0), () -> redirects(site[0].id(), story.redirects()));
-            follow(site[0].id(), story.redirects(), practice, now);
         }
+        visits.tell(site[0].id(), story, practice, now);
         if (story.plans() != null) {
             practice.setTo(now);
             Current.as(tellers.get(0), () -> story.plans().forEach(planned -> plan(site[0].id(), planned, now)));
@@ -302,36 +290,6 @@ class DemoLoader implements ApplicationRunner {
                 .toList();
         sets.change(siteId, OptionalLong.empty(), rules, Set.of(), "wrote down what was on the old cards");
         sets.apply(siteId, OptionalLong.empty());
-    }
-
-    /** Lets visitors follow old links, day by day: some to a redirect, some to nothing. */
-    private void follow(String siteId, DemoStory.Redirected redirected, PracticeClock practice, Instant now) {
-        List<Redirect> rules = contents.get(sets.now(siteId)).list();
-        for (int day = redirected.daysAgo() - 1; day >= 0; day--) {
-            practice.setTo(now.minus(Duration.ofDays(day)));
-            Map<Batch.Follow, Long> follows = new HashMap<>();
-            for (Redirect rule : rules) {
-                long times = Math.floorMod(
-                        (rule.source().path() + day * 7919).hashCode() >> 3,
-                        2 + rule.source().path().length() % 5);
-                if (times > 0) {
-                    follows.put(new Batch.Follow(siteId, rule.id()), times);
-                }
-            }
-            List<Batch.Miss> misses = new ArrayList<>();
-            for (DemoStory.OldLink link : redirected.missed()) {
-                long times = Math.floorMod((link.path() + day * 7919).hashCode() >> 3, link.most() + 1);
-                if (times > 0) {
-                    misses.add(new Batch.Miss(
-                            siteId,
-                            link.path(),
-                            times,
-                            link.browsers() ? times : 0,
-                            link.from().isEmpty() ? Map.of() : Map.of(link.from(), times)));
-                }
-            }
-            visits.add(new Batch(Map.of(), follows, misses));
-        }
     }
 
     private void domain(String siteId, DemoStory.Own own) {

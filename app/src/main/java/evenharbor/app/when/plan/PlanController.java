@@ -31,6 +31,7 @@ class PlanController {
     private final PlannedChanges plans;
     private final PlanViews views;
     private final PlanFindings findings;
+    private final PlanOutcomes outcomes;
     private final LiveStates states;
     private final Sites sites;
     private final RepeatKeys repeats;
@@ -40,6 +41,7 @@ class PlanController {
             PlannedChanges plans,
             PlanViews views,
             PlanFindings findings,
+            PlanOutcomes outcomes,
             LiveStates states,
             Sites sites,
             RepeatKeys repeats,
@@ -47,6 +49,7 @@ class PlanController {
         this.plans = plans;
         this.views = views;
         this.findings = findings;
+        this.outcomes = outcomes;
         this.states = states;
         this.sites = sites;
         this.repeats = repeats;
@@ -83,6 +86,11 @@ class PlanController {
             @Valid @RequestBody PlanForm form) {
         plans.change(id, form.action(), form.schedule(), IfMatch.revision(ifMatch));
         return views.of(plans.mine(id));
+    }
+
+    @GetMapping("/plans/{id}/outcomes")
+    PlanOutcomes.PlanOutcome outcomes(@PathVariable String id) {
+        return outcomes.of(id);
     }
 
     record CalledOff(boolean calledOff) {}

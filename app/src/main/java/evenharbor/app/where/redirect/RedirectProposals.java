@@ -4,7 +4,9 @@ import evenharbor.core.what.version.Changes;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.redirect.Redirect;
 import evenharbor.core.where.redirect.RedirectProposal;
+import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.where.redirect.SiteFacts;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.OptionalLong;
@@ -29,6 +31,37 @@ public class RedirectProposals {
         return RedirectProposal.of(changes, sets.rules(sets.of(siteId)), SiteFacts.paths(after));
     }
 
+    /** The set that would be published, the proposals taken up but for those that were declined. */
+    @Transactional(readOnly = true)
+    public Redirects foreseen(String siteId, Changes changes, Manifest after, Set<String> declined) {
+        Redirects now = sets.rules(sets.of(siteId));
+        Taken taken = taken(siteId, changes, after, declined);
+        return taken.none() ? now : Redirects.of(RedirectSets.merged(now.list(), taken.put(), taken.remove()));
+    }
+
+    /** What the proposals that were not declined come to. */
+    private record Taken(List<Redirect> put, Set<String> remove) {
+        boolean none() {
+            return put.isEmpty() && remove.isEmpty();
+        }
+    }
+
+    private Taken taken(String siteId, Changes changes, Manifest after, Set<String> declined) {
+        List<Redirect> put = new ArrayList<>();
+        Set<String> remove = new HashSet<>();
+        for (RedirectProposal proposal : of(siteId, changes, after)) {
+            if (declined.contains(proposal.key())) {
+                continue;
+            }
+            if (proposal.kind() == RedirectProposal.Kind.WITHDRAW) {
+                remove.add(proposal.rule().id());
+            } else {
+                put.add(proposal.rule());
+            }
+        }
+        return new Taken(put, remove);
+    }
+
     /**
      * Takes up the proposals but for those that were declined.
      *
@@ -36,21 +69,12 @@ public class RedirectProposals {
      * @return hash of the set to be published
      */
     public String take(String siteId, Changes changes, Manifest after, Set<String> declined) {
-        List<RedirectProposal> taken = of(siteId, changes, after).stream()
-                .filter(p -> !declined.contains(p.key()))
-                .toList();
-        if (taken.isEmpty()) {
+        Taken taken = taken(siteId, changes, after, declined);
+        if (taken.none()) {
             return sets.now(siteId);
         }
-        Set<String> remove = new HashSet<>();
-        taken.stream()
-                .filter(p -> p.kind() == RedirectProposal.Kind.WITHDRAW)
-                .forEach(p -> remove.add(p.rule().id()));
-        List<Redirect> put = taken.stream()
-                .filter(p -> p.kind() != RedirectProposal.Kind.WITHDRAW)
-                .map(RedirectProposal::rule)
-                .toList();
-        return sets.change(siteId, OptionalLong.empty(), put, remove, words(put.size(), remove.size()))
+        String words = words(taken.put().size(), taken.remove().size());
+        return sets.change(siteId, OptionalLong.empty(), taken.put(), taken.remove(), words)
                 .rules();
     }
 

@@ -22,12 +22,11 @@ import java.time.Clock;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -117,27 +116,26 @@ public class RedirectSets implements RedirectsNow {
     public RedirectSet change(
             String siteId, OptionalLong expected, List<Redirect> put, Set<String> remove, String what) {
         RedirectSetEntity set = locked(siteId, expected);
-        Map<String, Redirect> changed = new HashMap<>();
-        List<Redirect> added = new ArrayList<>();
-        Set<String> known = new HashSet<>();
-        contents.get(set.rules).list().forEach(rule -> known.add(rule.id()));
-        for (Redirect rule : put) {
-            if (known.contains(rule.id())) {
-                changed.put(rule.id(), rule);
-            } else {
-                added.add(rule.named(Ids.id()));
-            }
-        }
-        List<Redirect> after = new ArrayList<>();
-        for (Redirect rule : contents.get(set.rules).list()) {
-            if (!remove.contains(rule.id())) {
-                after.add(changed.getOrDefault(rule.id(), rule));
-            }
-        }
-        after.addAll(added);
+        List<Redirect> before = contents.get(set.rules).list();
+        Set<String> known = before.stream().map(Redirect::id).collect(Collectors.toSet());
+        List<Redirect> after = merged(before, put, remove);
+        List<Redirect> added =
+                after.stream().filter(rule -> !known.contains(rule.id())).toList();
         since(siteId, added);
         checkSize(after);
         return put(set, contents.put(after), what);
+    }
+
+    /** Some rules put in place of those with the same ids or behind the others, and some taken away. */
+    static List<Redirect> merged(List<Redirect> before, List<Redirect> put, Set<String> remove) {
+        Map<String, Redirect> changed = put.stream().collect(Collectors.toMap(Redirect::id, rule -> rule, (a, b) -> b));
+        Set<String> known = before.stream().map(Redirect::id).collect(Collectors.toSet());
+        List<Redirect> after = new ArrayList<>();
+        before.stream()
+                .filter(rule -> !remove.contains(rule.id()))
+                .forEach(rule -> after.add(changed.getOrDefault(rule.id(), rule)));
+        put.stream().filter(rule -> !known.contains(rule.id())).forEach(rule -> after.add(rule.named(Ids.id())));
+        return after;
     }
 
     private static void checkSize(List<Redirect> rules) {

@@ -30,12 +30,14 @@ public class Visits {
     private static final int DAYS_MISSED = 90;
     private static final int DAYS_USED = 400;
 
+    private final PageVisits pages;
     private final JdbcTemplate batches;
     private final JdbcClient db;
     private final Clock clock;
     private LocalDate cleaned = LocalDate.MIN;
 
-    Visits(JdbcTemplate batches, JdbcClient db, Clock clock) {
+    Visits(PageVisits pages, JdbcTemplate batches, JdbcClient db, Clock clock) {
+        this.pages = pages;
         this.batches = batches;
         this.db = db;
         this.clock = clock;
@@ -65,13 +67,14 @@ public class Visits {
                             e.getKey().site(), e.getKey().redirect(), today(), e.getValue(), now(), e.getValue(), now()
                         })
                         .toList());
+        pages.add(batch);
         addMisses(batch.misses());
         if (!cleaned.equals(today())) {
             clean();
         }
     }
 
-    private void addMisses(List<Batch.Miss> misses) {
+    private void addMisses(List<Batch.Asked> misses) {
         batches.batchUpdate(
                 "insert into missed_visit (site_id, path, day, count, browsers, last_at) values (?, ?, ?, ?, ?, ?)"
                         + " on duplicate key update count = count + ?, browsers = browsers + ?, last_at = ?",
@@ -99,7 +102,7 @@ public class Visits {
                             now()
                         }))
                         .toList());
-        misses.stream().map(Batch.Miss::site).collect(Collectors.toSet()).forEach(this::bound);
+        misses.stream().map(Batch.Asked::site).collect(Collectors.toSet()).forEach(this::bound);
     }
 
     private void bound(String site) {
@@ -121,6 +124,10 @@ public class Visits {
 
     private void clean() {
         cleaned = today();
+        pages.clean();
+        db.sql("delete from visit_day where day < ?")
+                .param(today().minusDays(DAYS_USED))
+                .update();
         db.sql("delete from missed_visit where day < ?")
                 .param(today().minusDays(DAYS_MISSED))
                 .update();

@@ -22,8 +22,8 @@ class VisitsTest {
         return person.site("Counted");
     }
 
-    private void missed(String site, Stream<Batch.Miss> misses) {
-        visits.add(new Batch(Map.of(), Map.of(), misses.toList()));
+    private void missed(String site, Stream<Batch.Asked> misses) {
+        visits.add(new Batch(Map.of(), List.of(), List.of(), Map.of(), misses.toList()));
     }
 
     @Test
@@ -35,9 +35,10 @@ class VisitsTest {
                     site,
                     Stream.concat(
                             IntStream.range(from, from + 290)
-                                    .mapToObj(i -> new Batch.Miss(site, "/scan/" + i, 1, 0, Map.of())),
+                                    .mapToObj(i -> new Batch.Asked(site, "", "/scan/" + i, 1, 0, Map.of())),
                             IntStream.range(0, 10)
-                                    .mapToObj(i -> new Batch.Miss(site, "/true/" + i, 2, 2, Map.of("a.example", 1L)))));
+                                    .mapToObj(i ->
+                                            new Batch.Asked(site, "", "/true/" + i, 2, 2, Map.of("a.example", 1L)))));
         }
         List<Visits.Missed> kept = visits.missed(site, 1, 10_000);
         assertThat(kept).hasSize(Visits.MOST_MISSED);
@@ -56,13 +57,13 @@ class VisitsTest {
         String site = site(harbor.person());
         Map<String, Long> first = new HashMap<>();
         IntStream.range(0, 8).forEach(i -> first.put("first" + i + ".example", 1L));
-        missed(site, Stream.of(new Batch.Miss(site, "/a", 8, 8, first)));
+        missed(site, Stream.of(new Batch.Asked(site, "", "/a", 8, 8, first)));
         for (int round = 0; round < 10; round++) {
             Map<String, Long> more = new HashMap<>(Map.of("first0.example", 1L));
             for (int i = 0; i < 7; i++) {
                 more.put("more" + round + i + ".example", 1L);
             }
-            missed(site, Stream.of(new Batch.Miss(site, "/a", 8, 8, more)));
+            missed(site, Stream.of(new Batch.Asked(site, "", "/a", 8, 8, more)));
         }
         List<Visits.Referred> kept = visits.referred(site);
         assertThat(kept).hasSizeLessThanOrEqualTo(20);
@@ -73,7 +74,7 @@ class VisitsTest {
     void pathsThatDifferByCaseSpacesOrSignsAreToldApart() {
         String site = site(harbor.person());
         List<String> paths = List.of("/a", "/A", "/a ", "/ä", "/a\uD83C\uDF3B", "/'; drop table site; --");
-        missed(site, paths.stream().map(path -> new Batch.Miss(site, path, 1, 1, Map.of())));
+        missed(site, paths.stream().map(path -> new Batch.Asked(site, "", path, 1, 1, Map.of())));
         assertThat(visits.missed(site, 1, 100))
                 .extracting(Visits.Missed::path)
                 .containsExactlyInAnyOrderElementsOf(paths);

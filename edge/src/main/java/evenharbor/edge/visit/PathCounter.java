@@ -16,11 +16,11 @@ import java.util.concurrent.atomic.LongAdder;
 import java.util.stream.Stream;
 
 /**
- * Counts paths that found nothing, within a bound. When a scanner asks for a million different paths, those that are
+ * Counts paths that were asked for, within a bound. When a scanner asks for a million different paths, those that are
  * asked for again and again keep their place: while many new paths come, one gets a place when it is asked for again, and
  * which stay is decided by how often each was asked for (TinyLFU), so what goes is what was asked for once.
  */
-final class MissCounter {
+final class PathCounter {
 
     /** How many paths are held at once, over all sites. */
     static final int MOST_PATHS = 20_000;
@@ -37,15 +37,13 @@ final class MissCounter {
     /** The most host names remembered for one path in one batch. */
     private static final int MOST_REFERRERS = 8;
 
-    /** From so many new paths in one batch on, a path gets a place when it is asked for a second time. */
-    private static final int MOST_FRESH = 1_000;
-
     private static final int SEEN_WORDS_LOG = 14;
 
+    private final int mostFresh;
     private final AtomicInteger fresh = new AtomicInteger();
     private final AtomicLongArray seen = new AtomicLongArray(1 << SEEN_WORDS_LOG);
 
-    private record Key(String site, String path) {}
+    private record Key(String site, String place, String path) {}
 
     private static final class Counts {
         private final LongAdder all = new LongAdder();
@@ -68,14 +66,23 @@ final class MissCounter {
     /** What was asked for more than once and lost its place before it was handed on. */
     private final Map<Key, Counts> pushedOut = new ConcurrentHashMap<>();
 
-    void count(String site, String path, boolean browser, String referrer) {
+    /**
+     * A counter.
+     *
+     * @param mostFresh from so many new paths in one batch on, a path gets a place when it is asked for a second time
+     */
+    PathCounter(int mostFresh) {
+        this.mostFresh = mostFresh;
+    }
+
+    void count(String site, String place, String path, boolean browser, String referrer) {
         if (path.length() <= LONGEST_PATH) {
-            add(site, path, 1, browser ? 1 : 0, referrer.isEmpty() ? Map.of() : Map.of(referrer, 1L));
+            Key key = new Key(site, place, path);
+            add(key, 1, browser ? 1 : 0, referrer.isEmpty() ? Map.of() : Map.of(referrer, 1L));
         }
     }
 
-    private void add(String site, String path, long count, long browsers, Map<String, Long> referrers) {
-        Key key = new Key(site, path);
+    private void add(Key key, long count, long browsers, Map<String, Long> referrers) {
         Counts counts = held.getIfPresent(key);
         if (counts == null) {
             if (crowded() && !askedBefore(key)) {
@@ -100,7 +107,7 @@ final class MissCounter {
 
     /** Whether so many new paths came since the last batch that most of them will never be asked for again. */
     private boolean crowded() {
-        return fresh.incrementAndGet() > MOST_FRESH;
+        return fresh.incrementAndGet() > mostFresh;
     }
 
     /**
@@ -127,14 +134,14 @@ final class MissCounter {
         return held.estimatedSize();
     }
 
-    void putBack(List<Batch.Miss> misses) {
-        misses.forEach(m -> add(m.site(), m.path(), m.count(), m.browsers(), m.referrers()));
+    void putBack(List<Batch.Asked> asked) {
+        asked.forEach(a -> add(new Key(a.site(), a.place(), a.path()), a.count(), a.browsers(), a.referrers()));
     }
 
     /** What was counted since it was last handed on: of each site the paths asked for most. */
-    List<Batch.Miss> take() {
+    List<Batch.Asked> take() {
         List<Map.Entry<Key, Counts>> waiting = new ArrayList<>();
-        if (fresh.getAndSet(0) > MOST_FRESH) {
+        if (fresh.getAndSet(0) > mostFresh) {
             for (int i = 0; i < seen.length(); i++) {
                 seen.setPlain(i, 0);
             }
@@ -148,18 +155,19 @@ final class MissCounter {
         waiting.forEach(e -> sums.put(e.getValue(), e.getValue().all.sum()));
         waiting.sort(Comparator.comparingLong((Map.Entry<Key, Counts> e) -> -sums.get(e.getValue())));
         Map<String, Integer> bySite = new HashMap<>();
-        List<Batch.Miss> misses = new ArrayList<>();
+        List<Batch.Asked> asked = new ArrayList<>();
         for (Map.Entry<Key, Counts> entry : waiting) {
             if (bySite.merge(entry.getKey().site(), 1, Integer::sum) <= MOST_IN_BATCH) {
                 Counts counts = entry.getValue();
-                misses.add(new Batch.Miss(
+                asked.add(new Batch.Asked(
                         entry.getKey().site(),
+                        entry.getKey().place(),
                         entry.getKey().path(),
                         counts.all.sumThenReset(),
                         counts.browsers.sumThenReset(),
                         counts.referrers.take()));
             }
         }
-        return misses;
+        return asked;
     }
 }

@@ -1,0 +1,73 @@
+package evenharbor.app.harbor.outcome;
+
+import evenharbor.app.where.address.AddressForecasts;
+import evenharbor.core.harbor.publish.Selection;
+import evenharbor.core.where.address.Role;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.util.Set;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What visitors will notice, over HTTP. */
+@RestController
+@RequestMapping("/api/sites/{siteId}/outcomes")
+class OutcomeController {
+
+    private final Outcomes outcomes;
+    private final AddressForecasts addresses;
+
+    OutcomeController(Outcomes outcomes, AddressForecasts addresses) {
+        this.outcomes = outcomes;
+        this.addresses = addresses;
+    }
+
+    /**
+     * A publish that is looked at before it is asked for.
+     *
+     * @param heldBack paths of changes that stay as they are live
+     * @param declinedRedirects keys of proposed redirects that are not wanted
+     */
+    record PublishLookedAt(
+            @NotNull(message = "List the paths held back, or none.")
+            Set<String> heldBack,
+
+            @NotNull(message = "List the proposed redirects that are not wanted, or none.")
+            Set<String> declinedRedirects) {}
+
+    @PostMapping("/publish")
+    OutcomeView ofPublish(@PathVariable String siteId, @Valid @RequestBody PublishLookedAt form) {
+        return outcomes.ofPublish(siteId, new Selection(form.heldBack(), Set.of()), form.declinedRedirects());
+    }
+
+    @GetMapping("/version/{number}")
+    OutcomeView ofVersion(
+            @PathVariable String siteId,
+            @PathVariable int number,
+            @RequestParam(defaultValue = "true") boolean redirects) {
+        return outcomes.ofVersion(siteId, number, redirects);
+    }
+
+    @GetMapping("/takedown")
+    OutcomeView ofTakeDown(@PathVariable String siteId, @RequestParam(defaultValue = "false") boolean everywhere) {
+        return outcomes.ofTakeDown(siteId, everywhere);
+    }
+
+    @GetMapping("/redirects")
+    OutcomeView ofRedirects(@PathVariable String siteId) {
+        return outcomes.ofRedirects(siteId);
+    }
+
+    /** What visitors notice when an address gets another role, or is released when no role is named. */
+    @GetMapping("/address/{addressId}")
+    OutcomeView ofAddress(
+            @PathVariable String siteId, @PathVariable String addressId, @RequestParam(required = false) Role role) {
+        return outcomes.ofAddresses(
+                siteId, role == null ? addresses.without(siteId, addressId) : addresses.as(siteId, addressId, role));
+    }
+}
