@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys, useRedirects } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
@@ -63,10 +64,10 @@ function Fixes({
   const redirects = useRedirects(site.id);
   const change = useChangeRedirects(site.id);
   const { keep } = line;
-  if (line.kind !== 'MISSING' || (keep === null && line.meant.length === 0)) return null;
+  if (line.kind !== 'MISSING') return null;
   return (
     <>
-      <div className="mt-1 flex flex-wrap gap-2">
+      <div className="mt-1 flex flex-wrap items-center gap-2">
         {keep !== null && (
           <Button
             onClick={() => {
@@ -95,6 +96,12 @@ function Fixes({
             </span>
           </Button>
         ))}
+        <Link
+          className="inline-block min-h-[25px]"
+          to={`/sites/${site.id}/where/redirects?from=${encodeURIComponent(line.path)}`}
+        >
+          {line.meant.length > 0 ? 'Choose another page' : 'Redirect it …'}
+        </Link>
       </div>
       <Trouble error={change.error} />
     </>

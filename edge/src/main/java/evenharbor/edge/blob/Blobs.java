@@ -3,7 +3,9 @@ package evenharbor.edge.blob;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.channels.SeekableByteChannel;
+import java.time.Instant;
 import java.util.OptionalLong;
+import java.util.function.Predicate;
 
 /**
  * Contents by their SHA-256 (64 lower-case hex digits). A content once put never changes. What was put is there for
@@ -11,7 +13,7 @@ import java.util.OptionalLong;
  */
 public interface Blobs {
 
-    /** Whether a content is there. */
+    /** Whether a content is there. One that was asked for is young again: a sweep spares it. */
     boolean has(String hash);
 
     /** The bytes of a form of a content; empty when that form is not there. */
@@ -78,6 +80,25 @@ public interface Blobs {
         /** Gives up what has not been settled. */
         void close() throws IOException;
     }
+
+    /**
+     * What a sweep came to.
+     *
+     * @param kept how many contents are needed
+     * @param spared how many are not needed, but young
+     * @param removed how many were removed
+     * @param bytes how many bytes that freed, packed forms among them
+     */
+    record Swept(long kept, long spared, long removed, long bytes) {}
+
+    /**
+     * Lets go of contents that nothing needs. Whoever puts a content that is here already, or asks whether it is, makes it
+     * young; so what is referred to while this runs is safe when it was put, or asked for, after {@code before}.
+     *
+     * @param needed whether a content, named by its hash, is to stay
+     * @param before contents that are younger than this, by the clock of the store, are spared
+     */
+    Swept sweep(Predicate<String> needed, Instant before) throws IOException;
 
     /** Begins a batch. */
     Batch batch();

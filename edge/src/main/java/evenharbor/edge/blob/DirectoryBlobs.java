@@ -17,14 +17,17 @@ import java.security.DigestInputStream;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.stream.Stream;
+import java.util.function.Predicate;
 
 /**
  * Contents in a directory: {@code ab/ab12…}, with packed forms beside it. A file is written under a temporary name,
@@ -34,6 +37,11 @@ public final class DirectoryBlobs implements Blobs {
 
     /** With more files or folders than this to sync, all of the file system is synced instead. */
     private static final int MOST_ONE_BY_ONE = 16;
+
+    /** What has been put or asked for within this time is young enough to be left as it is. */
+    private static final Duration YOUNG = Duration.ofHours(1);
+
+    private static final int FOLDERS = 256;
 
     private final String syncCommand;
     private final Path root;
@@ -53,14 +61,27 @@ public final class DirectoryBlobs implements Blobs {
         this.syncCommand = syncCommand;
         this.root = root;
         this.temporary = Files.createDirectories(root.resolve("tmp"));
-        for (int i = 0; i < 256; i++) {
-            Files.createDirectories(root.resolve(HexFormat.of().toHexDigits((byte) i)));
+        for (int i = 0; i < FOLDERS; i++) {
+            Files.createDirectories(folder(i));
         }
     }
 
     @Override
     public boolean has(String hash) {
-        return Files.exists(file(hash, Coding.IDENTITY));
+        return present(file(hash, Coding.IDENTITY));
+    }
+
+    /** Whether a file is there, and makes it young, unless a sweep has just taken it away. */
+    private static boolean present(Path file) {
+        try {
+            long now = System.currentTimeMillis();
+            if (Files.getLastModifiedTime(file).toMillis() < now - YOUNG.toMillis()) {
+                Files.setLastModifiedTime(file, FileTime.fromMillis(now));
+            }
+            return true;
+        } catch (IOException e) {
+            return false;
+        }
     }
 
     @Override
@@ -161,9 +182,7 @@ public final class DirectoryBlobs implements Blobs {
                 }
                 String hash = HexFormat.of().formatHex(digest.digest());
                 Path target = file(hash, Coding.IDENTITY);
-                if (Files.exists(target)) {
-                    settleUnlessSettled(target);
-                } else if (written.putIfAbsent(target, path) == null) {
+                if (!kept(target) && written.putIfAbsent(target, path) == null) {
                     path = null;
                 }
                 return new Kept(hash, size);
@@ -180,8 +199,7 @@ public final class DirectoryBlobs implements Blobs {
         }
 
         private void write(byte[] content, Path target) throws IOException {
-            if (Files.exists(target)) {
-                settleUnlessSettled(target);
+            if (kept(target)) {
                 return;
             }
             Path path = newTemporary();
@@ -228,11 +246,16 @@ public final class DirectoryBlobs implements Blobs {
         }
     }
 
-    /** Whoever placed a content that is here already may not have settled it yet, be it another process. */
-    private void settleUnlessSettled(Path target) {
-        if (placedAt(target).compareTo(allSettledBefore) >= 0) {
+    /** Whether a content is here already. Whoever placed it may not have settled it yet, be it another process. */
+    private boolean kept(Path target) {
+        FileTime placed = placedAt(target);
+        if (!present(target)) {
+            return false;
+        }
+        if (placed.compareTo(allSettledBefore) >= 0) {
             unsettled.add(target.getParent());
         }
+        return true;
     }
 
     /** When a file got its name: its last change of status (POSIX rename). The end of time where that is not known. */
@@ -283,19 +306,25 @@ public final class DirectoryBlobs implements Blobs {
     }
 
     /** Removes what killed processes left under temporary names before an instant; younger ones may be in use. */
-    public void sweep(Instant before) throws IOException {
-        try (Stream<Path> left = Files.list(temporary)) {
-            for (Path path : left.toList()) {
-                if (Files.getLastModifiedTime(path).toInstant().isBefore(before)) {
-                    Files.deleteIfExists(path);
-                }
-            }
+    public void tidy(Instant before) throws IOException {
+        new DirectorySweep(this::file, temporary).tidy(before);
+    }
+
+    @Override
+    public Swept sweep(Predicate<String> needed, Instant before) throws IOException {
+        List<Path> folders = new ArrayList<>();
+        for (int i = 0; i < FOLDERS; i++) {
+            folders.add(folder(i));
         }
+        return new DirectorySweep(this::file, temporary).of(folders, needed, before);
+    }
+
+    private Path folder(int number) {
+        return root.resolve(HexFormat.of().toHexDigits((byte) number));
     }
 
     private void keep(byte[] content, Path target) throws IOException {
-        if (Files.exists(target)) {
-            settleUnlessSettled(target);
+        if (kept(target)) {
             return;
         }
         Path written = newTemporary();
@@ -324,7 +353,7 @@ public final class DirectoryBlobs implements Blobs {
     }
 
     private Path file(String hash, Coding coding) {
-        if (hash.length() != 64) {
+        if (hash.length() != DirectorySweep.HASH_DIGITS) {
             throw new IllegalArgumentException("A hash has 64 hex digits: " + hash);
         }
         return root.resolve(hash.substring(0, 2)).resolve(hash + coding.suffix());

@@ -89,9 +89,9 @@ class DirectoryBlobsTest {
     @Test
     void whatAKilledProcessLeftIsSweptAway() throws IOException {
         Files.writeString(folder.resolve("tmp").resolve("left"), "half");
-        blobs.sweep(Instant.now().minusSeconds(60));
+        blobs.tidy(Instant.now().minusSeconds(60));
         assertThat(leftovers()).hasSize(1);
-        blobs.sweep(Instant.now().plusSeconds(60));
+        blobs.tidy(Instant.now().plusSeconds(60));
         assertThat(leftovers()).isEmpty();
     }
 

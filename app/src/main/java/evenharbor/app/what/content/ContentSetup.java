@@ -20,7 +20,7 @@ class ContentSetup {
     Blobs blobs(HarborProperties harbor) throws IOException {
         DirectoryBlobs blobs = new DirectoryBlobs(harbor.home().resolve("blobs"));
         // Files carry the time of the disk's clock, which the practice clock does not move.
-        blobs.sweep(Instant.now().minus(LONGEST_IN_USE));
+        blobs.tidy(Instant.now().minus(LONGEST_IN_USE));
         return blobs;
     }
 }
