@@ -1,4 +1,5 @@
 import { Mast } from '../common/ui/Mast';
+import { SpaceAndCleanUp } from '../when/retention/SpaceAndCleanUp';
 import { useSession } from '../common/api/queries';
 import { ChangePassword } from '../who/access/ChangePassword';
 import { CredentialRecord } from '../who/access/CredentialRecord';
@@ -23,6 +24,7 @@ export function AccountPage() {
             <Invite />
           </div>
           <div className="flex flex-col gap-8">
+            <SpaceAndCleanUp />
             <TokenList />
             <CredentialRecord />
           </div>

@@ -4,7 +4,7 @@ import type { Schemas } from '../../common/api/client';
 import { useVersions } from '../../common/api/queries';
 import { WhatNav } from '../draft/WhatNav';
 import { useThisSite } from '../site/thisSite';
-import { Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
+import { Empty, Loading, NotHere, Notice, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { counted, sizeText, Time } from '../../common/ui/Words';
 import { VersionSheet } from './VersionSheet';
@@ -94,6 +94,11 @@ export function VersionsPage() {
                         <strong className="text-ink block">{site.live ? 'live' : 'live last'}</strong>
                       )}
                       {version.kept && <span className="block">kept</span>}
+                      {version.dueAt !== null && (
+                        <span className="block">
+                          goes <Time at={version.dueAt} short />
+                        </span>
+                      )}
                     </span>
                   </Link>
                 </li>
@@ -111,8 +116,16 @@ export function VersionsPage() {
               </h2>
               <p className="text-soft mb-3">
                 {CAUSES[chosen.cause]} by {chosen.createdBy}, <Time at={chosen.createdAt} />.{' '}
-                {counted(chosen.files, 'file')}, {sizeText(chosen.bytes)}.
+                {counted(chosen.files, 'file')}, {sizeText(chosen.bytes)}, of which{' '}
+                {chosen.alone === 0 ? 'nothing' : sizeText(chosen.alone)} is in no other version and not in
+                the draft.
               </p>
+              {chosen.dueAt !== null && (
+                <Notice>
+                  By your account’s rule this version is cleaned up <Time at={chosen.dueAt} />. Give it a name
+                  or tick <em>Keep forever</em>, and it stays.
+                </Notice>
+              )}
               <VersionSheet key={chosen.number} version={chosen} />
             </>
           ) : number ? (

@@ -73,6 +73,9 @@ final class DirectorySweep {
         // Names alone cost far less than a stream of paths.
         String[] names = folder.toFile().list();
         for (String name : names == null ? new String[0] : names) {
+            if (name.length() < HASH_DIGITS) {
+                continue;
+            }
             String hash = name.length() > HASH_DIGITS ? name.substring(0, HASH_DIGITS) : name;
             if (!needed.test(hash)) {
                 unneeded.add(hash);

@@ -16,6 +16,7 @@ import evenharbor.edge.blob.Blobs;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -42,16 +43,26 @@ public class Builds {
     private static final long MOST_EDITS_HELD = 100_000;
     private static final long MOST_BUILDS_HELD = 500;
 
+    /**
+     * For how long it is remembered what a build came to. What nothing else refers to is swept two days after it was made:
+     * what is remembered is far younger.
+     */
+    private static final Duration REMEMBERED = Duration.ofHours(12);
+
     private final Manifests manifests;
     private final Blobs blobs;
     private final Cache<String, List<Reference>> references = Caffeine.newBuilder()
             .maximumWeight(MOST_REFERENCES_HELD)
             .weigher((String hash, List<Reference> found) -> found.size() + 2)
             .build();
-    private final Cache<Edit, FileEntry> edits =
-            Caffeine.newBuilder().maximumSize(MOST_EDITS_HELD).build();
-    private final Cache<Wanted, String> builds =
-            Caffeine.newBuilder().maximumSize(MOST_BUILDS_HELD).build();
+    private final Cache<Edit, FileEntry> edits = Caffeine.newBuilder()
+            .maximumSize(MOST_EDITS_HELD)
+            .expireAfterWrite(REMEMBERED)
+            .build();
+    private final Cache<Wanted, String> builds = Caffeine.newBuilder()
+            .maximumSize(MOST_BUILDS_HELD)
+            .expireAfterWrite(REMEMBERED)
+            .build();
     private final ExecutorService ahead = Executors.newSingleThreadExecutor(new ThreadFactoryBuilder()
             .setNameFormat("build-ahead")
             .setDaemon(true)

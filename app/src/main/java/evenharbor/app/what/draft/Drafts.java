@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.OptionalLong;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -35,6 +36,7 @@ public class Drafts {
     private final Manifests manifests;
     private final People people;
     private final Activities activities;
+    private final ObjectProvider<SpaceLimit> space;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
@@ -44,6 +46,7 @@ public class Drafts {
             Manifests manifests,
             People people,
             Activities activities,
+            ObjectProvider<SpaceLimit> space,
             ApplicationEventPublisher events,
             Clock clock) {
         this.repository = repository;
@@ -51,6 +54,7 @@ public class Drafts {
         this.manifests = manifests;
         this.people = people;
         this.activities = activities;
+        this.space = space;
         this.events = events;
         this.clock = clock;
     }
@@ -97,7 +101,8 @@ public class Drafts {
      */
     public Draft change(String siteId, OptionalLong expected, String what, UnaryOperator<Manifest> edit) {
         DraftEntity draft = locked(siteId, expected);
-        Manifest after = edit.apply(manifests.get(draft.manifest));
+        Manifest before = manifests.get(draft.manifest);
+        Manifest after = edit.apply(before);
         List<IntakeProblem> problems = Stream.concat(
                         Intake.limitProblems(after.count(), after.bytes(), IntakeLimits.DEFAULT).stream(),
                         Intake.clashes(after.files().keySet()).stream())
@@ -105,6 +110,8 @@ public class Drafts {
         if (!problems.isEmpty()) {
             throw IntakeRefusal.of(problems);
         }
+        String account = sites.mine(siteId).accountId();
+        space.ifAvailable(limit -> limit.check(account, before, after));
         return put(draft, manifests.put(after), what);
     }
 

@@ -15,5 +15,7 @@ interface SiteRepository extends JpaRepository<SiteEntity, String> {
 
     List<SiteEntity> findByAccountIdAndDeletedAtIsNotNullOrderByDeletedAt(String accountId);
 
+    List<SiteEntity> findByDeletedAtIsNullOrderByCreatedAt();
+
     List<SiteEntity> findByDeletedAtLessThan(Instant before);
 }

@@ -54,6 +54,14 @@ public class Sites {
                 .toList();
     }
 
+    /** All sites of all accounts, for work that nobody in particular asked for. */
+    @Transactional(readOnly = true)
+    public List<Site> all() {
+        return repository.findByDeletedAtIsNullOrderByCreatedAt().stream()
+                .map(SiteEntity::toSite)
+                .toList();
+    }
+
     /** Any site, for work that nobody in particular asked for. */
     @Transactional(readOnly = true)
     public Optional<Site> find(String id) {

@@ -20,6 +20,7 @@ import java.util.Optional;
  * @param createdBy id of the person
  * @param createdAt when
  * @param publishedAt when it first went live, if it did
+ * @param dueAt when it will be cleaned up, unless it is kept
  * @param files how many files it has
  * @param bytes how many bytes they have together
  */
@@ -37,6 +38,7 @@ public record SavedVersion(
         String createdBy,
         Instant createdAt,
         Optional<Instant> publishedAt,
+        Optional<Instant> dueAt,
         int files,
         long bytes) {
 

@@ -9,6 +9,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PatchMapping;
@@ -26,11 +27,13 @@ import org.springframework.web.bind.annotation.RestController;
 class VersionController {
 
     private final Versions versions;
+    private final VersionSpace space;
     private final People people;
     private final RepeatKeys repeats;
 
-    VersionController(Versions versions, People people, RepeatKeys repeats) {
+    VersionController(Versions versions, VersionSpace space, People people, RepeatKeys repeats) {
         this.versions = versions;
+        this.space = space;
         this.people = people;
         this.repeats = repeats;
     }
@@ -38,6 +41,8 @@ class VersionController {
     /**
      * A version.
      *
+     * @param dueAt when it will be cleaned up, unless it is kept; null for not at all
+     * @param alone bytes that no other version and not the draft holds
      * @param redirectsDiffer whether its redirects are others than those that are worked on now
      */
     record VersionView(
@@ -50,8 +55,10 @@ class VersionController {
             boolean mine,
             Instant createdAt,
             @Schema(nullable = true) Instant publishedAt,
+            @Schema(nullable = true) Instant dueAt,
             int files,
             long bytes,
+            long alone,
             boolean redirectsDiffer) {}
 
     record NewVersion(
@@ -76,7 +83,8 @@ class VersionController {
         People.Names names = people.names(
                 all.stream().map(SavedVersion::createdBy).distinct().toList());
         String redirects = versions.redirectsNow(siteId);
-        return all.stream().map(v -> view(v, names, redirects)).toList();
+        Map<Integer, Long> alone = space.alone(siteId);
+        return all.stream().map(v -> view(v, names, redirects, alone)).toList();
     }
 
     @PostMapping
@@ -98,10 +106,14 @@ class VersionController {
     }
 
     private VersionView view(SavedVersion version) {
-        return view(version, people.names(List.of(version.createdBy())), versions.redirectsNow(version.siteId()));
+        return view(
+                version,
+                people.names(List.of(version.createdBy())),
+                versions.redirectsNow(version.siteId()),
+                space.alone(version.siteId()));
     }
 
-    private static VersionView view(SavedVersion v, People.Names names, String redirects) {
+    private static VersionView view(SavedVersion v, People.Names names, String redirects, Map<Integer, Long> alone) {
         return new VersionView(
                 v.number(),
                 v.name(),
@@ -112,8 +124,10 @@ class VersionController {
                 v.createdBy().equals(Current.person().id()),
                 v.createdAt(),
                 v.publishedAt().orElse(null),
+                v.dueAt().orElse(null),
                 v.files(),
                 v.bytes(),
+                alone.getOrDefault(v.number(), 0L),
                 !v.redirects().equals(redirects));
     }
 }

@@ -36,6 +36,8 @@ class VersionEntity {
     String createdBy;
     Instant createdAt;
     Instant publishedAt;
+    Instant dueAt;
+    Instant goneAt;
     int files;
     long bytes;
 
@@ -54,6 +56,7 @@ class VersionEntity {
                 createdBy,
                 createdAt,
                 Optional.ofNullable(publishedAt),
+                Optional.ofNullable(dueAt),
                 files,
                 bytes);
     }

@@ -8,11 +8,11 @@ import org.springframework.data.repository.Repository;
 interface VersionRepository extends Repository<VersionEntity, Long> {
     VersionEntity save(VersionEntity version);
 
-    Optional<VersionEntity> findBySiteIdAndNumber(String siteId, int number);
+    Optional<VersionEntity> findBySiteIdAndNumberAndGoneAtIsNull(String siteId, int number);
 
-    List<VersionEntity> findBySiteIdOrderByNumberDesc(String siteId);
+    List<VersionEntity> findBySiteIdAndGoneAtIsNullOrderByNumberDesc(String siteId);
 
-    boolean existsBySiteIdAndManifest(String siteId, String manifest);
+    boolean existsBySiteIdAndManifestAndGoneAtIsNull(String siteId, String manifest);
 
     @Query("select coalesce(max(v.number), 0) from VersionEntity v where v.siteId = :siteId")
     int highest(String siteId);

@@ -13,6 +13,7 @@ import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.what.version.Manifest;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -58,9 +59,27 @@ public class Versions {
     @Transactional(readOnly = true)
     public List<SavedVersion> of(String siteId) {
         sites.mine(siteId);
-        return repository.findBySiteIdOrderByNumberDesc(siteId).stream()
+        return kept(siteId);
+    }
+
+    /** The versions of any site, the latest first; those that were cleaned up are not among them. */
+    @Transactional(readOnly = true)
+    public List<SavedVersion> kept(String siteId) {
+        return repository.findBySiteIdAndGoneAtIsNullOrderByNumberDesc(siteId).stream()
                 .map(VersionEntity::toVersion)
                 .toList();
+    }
+
+    /** Says when a version will be cleaned up; null for not at all. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void due(String siteId, int number, Instant at) {
+        repository.findBySiteIdAndNumberAndGoneAtIsNull(siteId, number).orElseThrow().dueAt = at;
+    }
+
+    /** Cleans a version up: its number stays taken, its files are not kept any more. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void gone(String siteId, int number) {
+        repository.findBySiteIdAndNumberAndGoneAtIsNull(siteId, number).orElseThrow().goneAt = clock.instant();
     }
 
     /** One version of one of the person's sites. */
@@ -73,7 +92,7 @@ public class Versions {
     /** A version of any site, for work that nobody in particular asked for. */
     @Transactional(readOnly = true)
     public Optional<SavedVersion> find(String siteId, int number) {
-        return repository.findBySiteIdAndNumber(siteId, number).map(VersionEntity::toVersion);
+        return repository.findBySiteIdAndNumberAndGoneAtIsNull(siteId, number).map(VersionEntity::toVersion);
     }
 
     /** Hash of the redirects that a site has just now. */
@@ -82,7 +101,7 @@ public class Versions {
         return redirects.getObject().now(siteId);
     }
 
-    /** How many versions a site has. */
+    /** The highest number that a version of a site has had. */
     @Transactional(readOnly = true)
     public int count(String siteId) {
         return repository.highest(siteId);
@@ -102,7 +121,7 @@ public class Versions {
     /** Saves the draft before something replaces it, unless a version holds the same files already. */
     public Optional<SavedVersion> saveBeforeRestore(String siteId, String what) {
         Draft draft = drafts.check(siteId, OptionalLong.empty());
-        if (repository.existsBySiteIdAndManifest(siteId, draft.manifest())
+        if (repository.existsBySiteIdAndManifestAndGoneAtIsNull(siteId, draft.manifest())
                 || drafts.files(draft).count() == 0) {
             return Optional.empty();
         }
@@ -125,7 +144,8 @@ public class Versions {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void wentLive(String siteId, int number, String build, String redirects) {
-        VersionEntity version = repository.findBySiteIdAndNumber(siteId, number).orElseThrow();
+        VersionEntity version =
+                repository.findBySiteIdAndNumberAndGoneAtIsNull(siteId, number).orElseThrow();
         if (version.publishedAt == null) {
             version.publishedAt = clock.instant();
             version.redirects = redirects;
@@ -136,18 +156,21 @@ public class Versions {
     /** Remembers that a live version has come to live with other redirects. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void livesWith(String siteId, int number, String redirects) {
-        repository.findBySiteIdAndNumber(siteId, number).orElseThrow().redirects = redirects;
+        repository.findBySiteIdAndNumberAndGoneAtIsNull(siteId, number).orElseThrow().redirects = redirects;
     }
 
     /** Names a version, notes something about it, keeps it or lets it go. */
     public SavedVersion describe(String siteId, int number, String name, String note, boolean kept) {
         sites.mine(siteId);
         VersionEntity version = repository
-                .findBySiteIdAndNumber(siteId, number)
+                .findBySiteIdAndNumberAndGoneAtIsNull(siteId, number)
                 .orElseThrow(() -> Problem.notFound("Version " + number));
         version.name = name.strip();
         version.note = note.strip();
         version.kept = kept;
+        if (kept || !version.name.isEmpty()) {
+            version.dueAt = null;
+        }
         activities.note(
                 ActivityKind.VERSION_CHANGED,
                 siteId,

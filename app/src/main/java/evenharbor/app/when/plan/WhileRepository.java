@@ -9,6 +9,8 @@ interface WhileRepository extends Repository<WhileRow, Long> {
 
     void delete(WhileRow row);
 
+    List<WhileRow> findAll();
+
     List<WhileRow> findBySiteIdOrderById(String siteId);
 
     List<WhileRow> findBySiteIdInOrderById(Collection<String> siteIds);

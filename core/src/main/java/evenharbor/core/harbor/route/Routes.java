@@ -1,10 +1,12 @@
 package evenharbor.core.harbor.route;
 
+import evenharbor.core.what.version.FileEntry;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 
 /** All host names and what answers at each: one immutable value, exchanged whole when anything changes. */
@@ -127,6 +129,16 @@ public final class Routes {
     /** Whether anything answers at a host name, listed or caught. */
     boolean answers(String host) {
         return byHost.containsKey(host) || wildcard(host) != null;
+    }
+
+    /** Names all files that visitors may get. */
+    public void contents(Consumer<FileEntry> each) {
+        byHost.values()
+                .forEach(host -> host.byPath().values().forEach(answer -> {
+                    if (answer instanceof SiteRoutes site) {
+                        site.contents(each);
+                    }
+                }));
     }
 
     /** How many host names there are. */

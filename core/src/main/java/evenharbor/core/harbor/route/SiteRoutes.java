@@ -15,6 +15,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 
 /** One site's build, made ready for answering: request path to decision. Immutable. */
 public final class SiteRoutes implements Answer {
@@ -230,6 +231,16 @@ public final class SiteRoutes implements Answer {
     /** The files served, for tests and lists: request path to file. */
     public Optional<FileEntry> at(String path) {
         return decisions.get(path) instanceof Decision.Serve serve ? Optional.of(serve.file()) : Optional.empty();
+    }
+
+    /** Names all files that may be served: those of now, those that stay reachable for a while, and the notice. */
+    void contents(Consumer<FileEntry> each) {
+        lasting.values().forEach(serve -> each.accept(serve.file()));
+        earlier.forEach(build -> build.lasting().values().forEach(serve -> each.accept(serve.file())));
+        missing.page().ifPresent(each);
+        if (closure.isPresent() && closure.get().notice() instanceof Closure.Page page) {
+            each.accept(page.file());
+        }
     }
 
     /** Small sites share most of their paths: one string for all of them stays near the processor. */

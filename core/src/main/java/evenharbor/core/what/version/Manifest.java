@@ -19,6 +19,7 @@ public final class Manifest {
     public static final Manifest EMPTY = new Manifest(new TreeMap<>());
 
     private static final String HEAD = "manifest 1\n";
+    private static final String NOT_ONE = "Not a manifest: it must begin with “" + HEAD.trim() + "”.";
 
     private final SortedMap<String, FileEntry> files;
     private final long bytes;
@@ -97,7 +98,7 @@ public final class Manifest {
     public static Manifest fromBytes(byte[] bytes) {
         String text = new String(bytes, StandardCharsets.UTF_8);
         if (!text.startsWith(HEAD)) {
-            throw new IllegalArgumentException("Not a manifest: it must begin with “" + HEAD.trim() + "”.");
+            throw new IllegalArgumentException(NOT_ONE);
         }
         TreeMap<String, FileEntry> files = new TreeMap<>();
         for (int start = HEAD.length(); start < text.length(); ) {
@@ -107,6 +108,21 @@ public final class Manifest {
             start = end + 1;
         }
         return new Manifest(files);
+    }
+
+    /**
+     * Names the hash of each file in the canonical text form, without making a manifest of it.
+     *
+     * @throws IllegalArgumentException when the bytes are not a manifest
+     */
+    public static void contents(byte[] bytes, Consumer<String> each) {
+        String text = new String(bytes, StandardCharsets.UTF_8);
+        if (!text.startsWith(HEAD)) {
+            throw new IllegalArgumentException(NOT_ONE);
+        }
+        for (int start = HEAD.length(); start < text.length(); start = text.indexOf('\n', start) + 1) {
+            each.accept(text.substring(start, text.indexOf(' ', start)));
+        }
     }
 
     @Override

@@ -3,6 +3,7 @@ package evenharbor.core.when.retention;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.SpaceUse;
 import evenharbor.core.when.retention.RetentionRule.Candidate;
 import java.time.Duration;
 import java.time.Instant;

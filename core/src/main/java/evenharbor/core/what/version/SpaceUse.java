@@ -1,6 +1,5 @@
-package evenharbor.core.when.retention;
+package evenharbor.core.what.version;
 
-import evenharbor.core.what.version.FileEntry;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
