@@ -79,6 +79,18 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../harbor/publish/ReviewPage')).ReviewPage }),
           },
           {
+            path: 'what/versions/find',
+            lazy: async () => ({ Component: (await import('../when/history/FindPage')).FindPage }),
+          },
+          {
+            path: 'what/versions/compare',
+            lazy: async () => ({ Component: (await import('../when/history/ComparePage')).ComparePage }),
+          },
+          {
+            path: 'what/versions/history',
+            lazy: async () => ({ Component: (await import('../when/history/HistoryPage')).HistoryPage }),
+          },
+          {
             path: 'what/versions/:number?',
             lazy: async () => ({ Component: (await import('../what/version/VersionsPage')).VersionsPage }),
           },

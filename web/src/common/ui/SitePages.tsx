@@ -9,13 +9,15 @@ interface Props {
   /** A version, or null for the draft. */
   version: number | null;
   height?: number;
+  /** The page that is shown first. */
+  first?: string;
 }
 
 /** The pages of a version or of the draft, one at a time, as they look. */
-export function SitePages({ siteId, version, height = 380 }: Props) {
+export function SitePages({ siteId, version, height = 380, first }: Props) {
   const preview = usePreview(siteId, version);
   const [width, setWidth] = useState<Width>('desktop');
-  const [chosen, setChosen] = useState<string>();
+  const [chosen, setChosen] = useState(first);
   if (!preview.data) return <Trouble error={preview.error} />;
   const { pages, url } = preview.data;
   const known = chosen !== undefined && pages.includes(chosen) ? chosen : undefined;

@@ -44,6 +44,14 @@ export function FileSheet({ siteId, draft, path }: Props) {
         {file
           ? `${file.mediaType}, ${sizeText(file.size)}`
           : `${counted(inside.length, 'file')} in this folder`}
+        {file && (
+          <>
+            {' · '}
+            <Link to={`/sites/${siteId}/what/versions/history?path=${encodeURIComponent(path)}`}>
+              History
+            </Link>
+          </>
+        )}
       </p>
       <Actions
         siteId={siteId}

@@ -1,0 +1,313 @@
+package evenharbor.app.when.history;
+
+import evenharbor.app.what.content.Manifests;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.where.redirect.RedirectContents;
+import evenharbor.core.what.draft.SitePath;
+import evenharbor.core.what.version.Change;
+import evenharbor.core.what.version.Changes;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
+import evenharbor.core.when.history.FoundPages;
+import evenharbor.core.when.history.PageStates;
+import evenharbor.core.when.history.VersionFiles;
+import evenharbor.core.where.redirect.Redirect;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.TreeMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Looking back into versions, over HTTP. */
+@RestController
+@RequestMapping("/api/sites/{siteId}")
+class HistoryController {
+
+    private static final int MOST_FOUND = 100;
+
+    private final Sites sites;
+    private final Sides sides;
+    private final PageSearch search;
+    private final BringBack bringBack;
+    private final Manifests manifests;
+    private final RedirectContents redirects;
+
+    HistoryController(
+            Sites sites,
+            Sides sides,
+            PageSearch search,
+            BringBack bringBack,
+            Manifests manifests,
+            RedirectContents redirects) {
+        this.sites = sites;
+        this.sides = sides;
+        this.search = search;
+        this.bringBack = bringBack;
+        this.manifests = manifests;
+        this.redirects = redirects;
+    }
+
+    /** A file that differs. */
+    record FileDifference(
+            Change.Kind kind,
+            String path,
+            @Schema(nullable = true) String from,
+            long before,
+            long after,
+            boolean page,
+            boolean picture,
+            boolean edited) {}
+
+    /** A setting or redirect that differs; empty where one side has none. */
+    record OtherDifference(String what, String before, String after) {}
+
+    /**
+     * How one side differs from the other.
+     *
+     * @param from a version's number, or {@code draft}
+     * @param to the same
+     */
+    record Comparison(
+            String from,
+            String to,
+            List<FileDifference> files,
+            List<OtherDifference> settings,
+            List<OtherDifference> redirects) {}
+
+    @GetMapping("/comparison")
+    Comparison compare(@PathVariable String siteId, @RequestParam String from, @RequestParam String to) {
+        Sides.Side before = sides.of(siteId, from);
+        Sides.Side after = sides.of(siteId, to);
+        return new Comparison(
+                from,
+                to,
+                Changes.between(before.files(), after.files(), manifests::text).list().stream()
+                        .map(HistoryController::view)
+                        .toList(),
+                settings(before, after),
+                redirects(before, after));
+    }
+
+    private static FileDifference view(Change change) {
+        FileEntry any = change.after().or(change::before).orElseThrow();
+        return new FileDifference(
+                change.kind(),
+                change.path(),
+                change.from().orElse(null),
+                change.before().map(FileEntry::size).orElse(0L),
+                change.after().map(FileEntry::size).orElse(0L),
+                change.page(),
+                any.mediaType().startsWith("image/"),
+                change.edited());
+    }
+
+    private static List<OtherDifference> settings(Sides.Side before, Sides.Side after) {
+        List<OtherDifference> all = new ArrayList<>();
+        differs(
+                all,
+                "Listed by search engines",
+                before.settings().listed(),
+                after.settings().listed());
+        differs(
+                all,
+                "Assets named by their content",
+                before.settings().pinned(),
+                after.settings().pinned());
+        return all;
+    }
+
+    private static void differs(List<OtherDifference> all, String what, boolean before, boolean after) {
+        if (before != after) {
+            all.add(new OtherDifference(what, before ? "yes" : "no", after ? "yes" : "no"));
+        }
+    }
+
+    private List<OtherDifference> redirects(Sides.Side before, Sides.Side after) {
+        if (before.redirects().equals(after.redirects())) {
+            return List.of();
+        }
+        Map<String, String[]> byRule = new TreeMap<>();
+        redirects
+                .get(before.redirects())
+                .list()
+                .forEach(rule -> byRule.computeIfAbsent(source(rule), s -> new String[] {"", ""})[0] = words(rule));
+        redirects
+                .get(after.redirects())
+                .list()
+                .forEach(rule -> byRule.computeIfAbsent(source(rule), s -> new String[] {"", ""})[1] = words(rule));
+        return byRule.entrySet().stream()
+                .filter(rule -> !rule.getValue()[0].equals(rule.getValue()[1]))
+                .map(rule -> new OtherDifference(rule.getKey(), rule.getValue()[0], rule.getValue()[1]))
+                .toList();
+    }
+
+    private static String source(Redirect rule) {
+        return switch (rule.source().kind()) {
+            case EXACT, PATTERN -> rule.source().path();
+            case UNDER -> rule.source().path() + "/…";
+        };
+    }
+
+    private static String words(Redirect rule) {
+        return rule.status().code() + (rule.target().isEmpty() ? "" : " → " + rule.target());
+    }
+
+    /** The words of a page that differ. */
+    @GetMapping("/comparison/words")
+    List<WordDifference> words(
+            @PathVariable String siteId,
+            @RequestParam String from,
+            @RequestParam String to,
+            @RequestParam String path,
+            @RequestParam(required = false) String before) {
+        String old = text(sides.of(siteId, from).files(), before == null ? path : before);
+        return WordDifference.between(old, text(sides.of(siteId, to).files(), path));
+    }
+
+    private String text(Manifest files, String path) {
+        Optional<FileEntry> file = files.at(path);
+        if (file.isEmpty()) {
+            return "";
+        }
+        return SitePath.isPage(path)
+                ? search.text(file.get())
+                        .map(page -> page.title() + "\n" + page.text())
+                        .orElse("")
+                : manifests.text(file.get()).orElse("");
+    }
+
+    /**
+     * A path at which the words were found.
+     *
+     * @param path the path
+     * @param title the page's title
+     * @param excerpt some words around those that were found
+     * @param versions numbers of the versions that have them there, the earliest first
+     * @param lastAt when the last of them was made; null when only the draft has them
+     * @param inDraft whether the draft has them there, too
+     * @param pathInDraft whether the draft has some page at the path
+     */
+    record FoundView(
+            String path,
+            String title,
+            String excerpt,
+            List<Integer> versions,
+            @Schema(nullable = true) Instant lastAt,
+            boolean inDraft,
+            boolean pathInDraft) {}
+
+    /** What was found, the best first; how many more there are; and how many versions were searched. */
+    record SearchView(List<FoundView> found, int more, int versions) {}
+
+    @GetMapping("/search")
+    SearchView search(@PathVariable String siteId, @RequestParam String words) {
+        sites.mine(siteId);
+        List<VersionFiles> versions = sides.versions(siteId);
+        Manifest draft = sides.draft(siteId);
+        List<FoundPages.FoundPage> found = FoundPages.of(search.find(words, versions, draft), versions, draft);
+        List<String> wanted = PageIndex.words(words);
+        return new SearchView(
+                found.stream()
+                        .limit(MOST_FOUND)
+                        .map(page -> view(page, wanted, versions, draft))
+                        .toList(),
+                Math.max(0, found.size() - MOST_FOUND),
+                versions.size());
+    }
+
+    private FoundView view(
+            FoundPages.FoundPage page, List<String> wanted, List<VersionFiles> versions, Manifest draft) {
+        FileEntry file = page.inDraft()
+                ? draft.files().get(page.path())
+                : versions.stream()
+                        .filter(v -> v.number()
+                                == page.versions().get(page.versions().size() - 1))
+                        .findFirst()
+                        .orElseThrow()
+                        .files()
+                        .files()
+                        .get(page.path());
+        Optional<PageText> text = search.text(file);
+        return new FoundView(
+                page.path(),
+                text.map(PageText::title).orElse(""),
+                text.map(t -> t.excerpt(wanted)).orElse(""),
+                page.versions(),
+                page.versions().isEmpty() ? null : page.lastAt(),
+                page.inDraft(),
+                page.pathInDraft());
+    }
+
+    /**
+     * One state of a page.
+     *
+     * @param there whether the page was there at all
+     * @param first number of the first version that had it so
+     * @param last number of the last one
+     * @param from when the first one was made
+     * @param until when the last one was made
+     * @param size bytes
+     * @param asDraft whether the draft has it so
+     */
+    record PageStateView(boolean there, int first, int last, Instant from, Instant until, long size, boolean asDraft) {}
+
+    @GetMapping("/history")
+    List<PageStateView> history(@PathVariable String siteId, @RequestParam String path) {
+        sites.mine(siteId);
+        String draft = sides.draft(siteId).at(path).map(FileEntry::hash).orElse("");
+        return PageStates.of(path, sides.versions(siteId)).stream()
+                .map(state -> new PageStateView(
+                        state.file().isPresent(),
+                        state.first(),
+                        state.last(),
+                        state.from(),
+                        state.until(),
+                        state.file().map(FileEntry::size).orElse(0L),
+                        state.file().map(FileEntry::hash).orElse("").equals(draft)))
+                .toList();
+    }
+
+    @GetMapping("/versions/{number}/return")
+    BringBack.Coming foreseen(
+            @PathVariable String siteId,
+            @PathVariable int number,
+            @RequestParam String path,
+            @RequestParam(defaultValue = "false") boolean all) {
+        return bringBack.foreseen(siteId, number, path, all);
+    }
+
+    /**
+     * What is to be brought back.
+     *
+     * @param path a file, or a folder with a slash at its end
+     * @param all whether files it loads that the draft has otherwise come, too
+     */
+    record ReturnForm(
+            @NotBlank(message = "Say which page, file or folder.") @Size(max = 1024)
+            String path,
+
+            boolean all,
+            long draftRevision) {}
+
+    record Returned(long draftRevision) {}
+
+    @PostMapping("/versions/{number}/return")
+    Returned bringBack(@PathVariable String siteId, @PathVariable int number, @Valid @RequestBody ReturnForm form) {
+        return new Returned(bringBack
+                .carryOut(siteId, number, form.path(), form.all(), OptionalLong.of(form.draftRevision()))
+                .revision());
+    }
+}

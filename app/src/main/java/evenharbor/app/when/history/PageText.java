@@ -1,0 +1,57 @@
+package evenharbor.app.when.history;
+
+import java.text.Normalizer;
+import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
+
+/**
+ * The words of a page, as a reader sees them.
+ *
+ * @param title its title
+ * @param text all else, in the order of the page, runs of blanks as one
+ */
+record PageText(String title, String text) {
+
+    private static final int AROUND = 80;
+    private static final Pattern MARKS = Pattern.compile("\\p{M}+");
+    private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}'’]*");
+
+    static PageText of(String html) {
+        Document page = Jsoup.parse(html);
+        return new PageText(page.title(), page.body() == null ? "" : page.body().text());
+    }
+
+    /** In small letters without accents: what is searched by. */
+    static String plain(String words) {
+        return MARKS.matcher(Normalizer.normalize(words, Normalizer.Form.NFD))
+                .replaceAll("")
+                .toLowerCase(Locale.ROOT);
+    }
+
+    /** Some words around the first of those that were looked for. @param wanted words as {@link #plain} makes them */
+    String excerpt(Iterable<String> wanted) {
+        Matcher words = WORD.matcher(text);
+        while (words.find()) {
+            String word = plain(words.group());
+            for (String want : wanted) {
+                if (word.startsWith(want)) {
+                    return around(words.start(), words.end());
+                }
+            }
+        }
+        return around(0, 0);
+    }
+
+    private String around(int start, int end) {
+        int from = Math.max(0, start - AROUND);
+        int to = Math.min(text.length(), end + AROUND);
+        int begin = from == 0 ? 0 : Math.max(text.indexOf(' ', from) + 1, 0);
+        int last = to == text.length() ? to : Math.max(text.lastIndexOf(' ', to), end);
+        return (begin > 0 ? "… " : "")
+                + text.substring(Math.min(begin, start), last)
+                + (last < text.length() ? " …" : "");
+    }
+}
