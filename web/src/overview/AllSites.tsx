@@ -5,6 +5,7 @@ import { inALine, needsAttention } from '../where/certificate/words';
 import { Empty, Loading, Notice, Trouble } from '../common/ui/Notice';
 import { Time } from '../common/ui/Words';
 import { Lanes } from '../when/timeline/Lanes';
+import { AllAtInstant } from './AllAtInstant';
 import { DeletedSites } from './DeletedSites';
 
 /** Domains that end soon, or that something is amiss with. */
@@ -64,7 +65,12 @@ export function AllSites() {
             <Link to="/new">Make the first site</Link>
           </Empty>
         )}
-        {sites.data && sites.data.length > 0 && <Lanes lanes={sites.data} />}
+        {sites.data && sites.data.length > 0 && (
+          <>
+            <Lanes lanes={sites.data} />
+            <AllAtInstant lanes={sites.data} />
+          </>
+        )}
         <DeletedSites />
       </main>
     </>

@@ -1,14 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, dataOf } from '../../common/api/client';
+import { Link } from 'react-router';
+import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
 import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Notice';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { standingWords } from './planForm';
+import { ThenPages } from './ThenPages';
 
-/** How the site stood at a time, or will stand if nothing else is decided. */
+type SiteAt = Schemas['SiteAt'];
+
+/** How the site stood at a time, or will stand if nothing else is decided: its pages, and what each address answers. */
 export function AtInstant({ site }: { site: SiteView }) {
   const [typed, setTyped] = useState('');
   const at = typed === '' ? null : new Date(typed).toISOString();
@@ -23,31 +27,84 @@ export function AtInstant({ site }: { site: SiteView }) {
       ),
   });
   return (
-    <div className="mt-4 flex flex-wrap items-end gap-x-4">
-      <div className="w-64">
-        <Field
-          label="See any day, past or to come"
-          type="datetime-local"
-          value={typed}
-          onChange={(e) => {
-            setTyped(e.target.value);
-          }}
-        />
+    <section aria-label="Any day" className="mt-4">
+      <div className="flex flex-wrap items-end gap-x-4">
+        <InstantField value={typed} onChange={setTyped} />
+        <p role="status" className="mb-4 min-w-0 flex-1">
+          {standing.data && (
+            <>
+              <Time at={standing.data.at} />: <StandingThen then={standing.data} />
+            </>
+          )}
+        </p>
       </div>
-      <p role="status" className="mb-4 min-w-0 flex-1">
-        {standing.data && (
-          <>
-            <Time at={standing.data.at} />:{' '}
-            <strong className="font-medium">
-              {standing.data.standing
-                ? standingWords(standing.data.standing)
-                : 'nothing is recorded of that time'}
-            </strong>
-            {!standing.data.past && ', if nothing else is decided'}
-          </>
-        )}
-      </p>
       <Trouble error={standing.error} />
+      {standing.data?.standing && (
+        <div className="grid gap-x-6 lg:grid-cols-2">
+          <div>
+            <Answers then={standing.data} />
+            {standing.data.standing.version !== null &&
+              site.liveVersion !== null &&
+              standing.data.standing.version !== site.liveVersion && (
+                <p className="mt-2">
+                  <Link
+                    to={`/sites/${site.id}/what/versions/compare?from=${String(standing.data.standing.version)}&to=${String(site.liveVersion)}`}
+                  >
+                    Compare it with version {site.liveVersion}, which is{' '}
+                    {site.live ? 'live now' : 'live last'}
+                  </Link>
+                </p>
+              )}
+          </div>
+          <ThenPages siteId={site.id} standing={standing.data.standing} />
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** A day and time, past or to come. */
+export function InstantField({ value, onChange }: { value: string; onChange: (typed: string) => void }) {
+  return (
+    <div className="w-64">
+      <Field
+        label="See any day, past or to come"
+        type="datetime-local"
+        value={value}
+        onChange={(e) => {
+          onChange(e.target.value);
+        }}
+      />
     </div>
+  );
+}
+
+/** In a few words what visitors get at that time. */
+export function StandingThen({ then }: { then: SiteAt }) {
+  return (
+    <>
+      <strong className="font-medium">
+        {then.standing ? standingWords(then.standing) : 'nothing is recorded of that time'}
+      </strong>
+      {!then.past && ', if nothing else is decided'}
+    </>
+  );
+}
+
+/** What each address answers at that time. */
+export function Answers({ then }: { then: SiteAt }) {
+  if (!then.addressesKnown) {
+    return <p className="text-soft">Which addresses it had then is not recorded.</p>;
+  }
+  if (then.answers.length === 0) return <p className="text-soft">It had no address.</p>;
+  return (
+    <ul className="border-water border-t">
+      {then.answers.map((answer) => (
+        <li key={answer.address} className="border-water border-b py-1 [overflow-wrap:anywhere]">
+          <span className="mono font-semibold">{answer.address}</span>{' '}
+          <span className="text-soft">{answer.words}</span>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -172,7 +172,10 @@ function PageSheet({ page, view, main }: { page: Page; view: Visits; main: strin
       <h2 className="text-lg [overflow-wrap:anywhere]">{page.title || page.path}</h2>
       {main !== undefined && page.live && (
         <p className="mb-2">
-          <PublicLink url={main.replace(/\/$/, '') + encodeURI(page.path)} label={page.path} />
+          <PublicLink
+            url={main.replace(/\/$/, '') + encodeURI(page.path)}
+            {...(page.path === '/' ? {} : { label: page.path })}
+          />
         </p>
       )}
       <p className="mb-2">

@@ -356,4 +356,61 @@ class PlansTest {
                 .get("id")
                 .asString();
     }
+
+    private Map<String, String> answersAt(Instant at) {
+        Map<String, String> answers = new HashMap<>();
+        for (JsonNode then : person.get("/api/standings?at=" + at).is(200).json()) {
+            if (then.get("siteId").asString().equals(site)) {
+                assertThat(then)
+                        .isEqualTo(person.get(at("/standing?at=" + at)).is(200).json());
+                then.get("answers")
+                        .forEach(a -> answers.put(
+                                a.get("role").asString(), a.get("words").asString()));
+                answers.put(
+                        "known",
+                        then.get("known").asString() + " "
+                                + then.get("addressesKnown").asString());
+            }
+        }
+        return answers;
+    }
+
+    @Test
+    void ofAnyInstantItIsToldWhatEachAddressAnswered() {
+        Instant before = now().minus(Duration.ofDays(1000));
+        String alias = "also-" + host.substring(0, host.indexOf('.'));
+        String aliasId =
+                person.claim(site, alias, "ALIAS", "").is(201).json().get("id").asString();
+        pass(Duration.ofHours(1));
+        Instant live = now();
+        pass(Duration.ofHours(1));
+        person.post(at("/takedown"), Map.of("everywhere", false)).is(200);
+        person.delete(at("/addresses/" + aliasId)).is(200);
+        pass(Duration.ofHours(1));
+        Instant down = now();
+        pass(Duration.ofMinutes(1));
+        Map<String, Object> plan = new HashMap<>(Map.of(
+                "kind",
+                "GO_LIVE",
+                "version",
+                1,
+                "redirects",
+                false,
+                "everywhere",
+                false,
+                "second",
+                false,
+                "zone",
+                "UTC"));
+        plan.put("starts", in(Duration.ofDays(3)).toString());
+        person.post(at("/plans"), plan).is(201);
+
+        assertThat(answersAt(live)).isEqualTo(Map.of("MAIN", "version 2", "ALIAS", "version 2", "known", "true true"));
+        assertThat(answersAt(down)).isEqualTo(Map.of("MAIN", "nothing here (404)", "known", "true true"));
+        assertThat(answersAt(now().plus(Duration.ofDays(2))))
+                .isEqualTo(Map.of("MAIN", "nothing here (404)", "known", "true true"));
+        assertThat(answersAt(now().plus(Duration.ofDays(4))))
+                .isEqualTo(Map.of("MAIN", "version 1", "known", "true true"));
+        assertThat(answersAt(before)).isEqualTo(Map.of("known", "false false"));
+    }
 }

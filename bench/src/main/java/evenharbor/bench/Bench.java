@@ -30,6 +30,7 @@ public final class Bench {
         all.put("intake", () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run());
         all.put("addresses", () -> AddressBench.run(folder.resolve("addresses")));
         all.put("hosts", () -> new HostBench(folder.resolve("hosts")).run());
+        all.put("when", () -> WhenBench.run(folder.resolve("when")));
         all.put("looks", () -> CheckBench.run(origin, visitors));
         all.put("first-load", () -> FirstLoadBench.run(origin));
         if (arguments.length > 3) {

@@ -211,6 +211,7 @@ public class Outcomes {
                 at.getEpochSecond());
         List<OutcomeView.OutcomeLine> lines = new ArrayList<>();
         LikelyPages likely = null;
+        Map<String, String> titles = Map.of();
         for (OutcomeDifference.Line line : difference.lines()) {
             if (lines.size() == MOST_LINES) {
                 break;
@@ -218,8 +219,11 @@ public class Outcomes {
             boolean suggests = line.kind() == Kind.MISSING && lines.size() < MOST_SUGGESTED;
             if (suggests && likely == null && !then.manifest().isEmpty()) {
                 likely = facts.likely(then.manifest());
+                titles = titles(siteId);
             }
-            lines.add(line(line, known.get(line.asked()), suggests ? likely : null, then.kept()));
+            AskedLately.Request request = known.get(line.asked());
+            String title = suggests ? titles.getOrDefault(request.path(), "") : "";
+            lines.add(line(line, request, title, suggests ? likely : null, then.kept()));
         }
         return new OutcomeView(
                 asked.since(siteId).orElse(null),
@@ -235,8 +239,21 @@ public class Outcomes {
                 difference.lines().size() - lines.size());
     }
 
+    /** The titles of the pages that are live by request path: what a page is called says what it meant. */
+    private Map<String, String> titles(String siteId) {
+        return states.of(siteId)
+                .version()
+                .flatMap(number -> versions.find(siteId, number))
+                .map(version -> facts.titles(version.manifest()))
+                .orElse(Map.of());
+    }
+
     private static OutcomeView.OutcomeLine line(
-            OutcomeDifference.Line line, AskedLately.Request request, LikelyPages likely, Map<String, String> kept) {
+            OutcomeDifference.Line line,
+            AskedLately.Request request,
+            String title,
+            LikelyPages likely,
+            Map<String, String> kept) {
         return new OutcomeView.OutcomeLine(
                 request.shown(),
                 request.path(),
@@ -247,7 +264,7 @@ public class Outcomes {
                 line.after().status(),
                 likely == null
                         ? List.of()
-                        : likely.to(request.path(), MOST_MEANT).stream()
+                        : likely.to(title + " " + request.path(), MOST_MEANT).stream()
                                 .map(LikelyPages.Likely::path)
                                 .toList(),
                 line.kind() == Kind.MISSING ? kept.get(request.path()) : null);

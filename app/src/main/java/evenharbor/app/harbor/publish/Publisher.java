@@ -30,6 +30,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.IntConsumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -162,11 +163,12 @@ public class Publisher {
 
     /** Tells how many files are built, a few times a second, and ends the work when the publish was ended. */
     private IntConsumer progress(String id, int total) {
-        long[] told = {System.nanoTime()};
+        AtomicLong told = new AtomicLong(System.nanoTime());
         return done -> {
             long now = System.nanoTime();
-            if (now - told[0] > TELL_EVERY.toNanos()) {
-                told[0] = now;
+            long last = told.get();
+            // Several read pages at once: one of them tells.
+            if (now - last > TELL_EVERY.toNanos() && told.compareAndSet(last, now)) {
                 step(id, PublicationLife.Step.BUILDING, Math.min(done, total), total);
                 if (publications.findById(id).orElseThrow().state != PublicationLife.State.RUNNING) {
                     throw new Problem(ProblemType.NOT_READY, "This publish was ended.");

@@ -17,12 +17,14 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ForkJoinPool;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.IntConsumer;
 import java.util.function.UnaryOperator;
@@ -42,6 +44,9 @@ public class Builds {
     private static final long MOST_REFERENCES_HELD = 2_000_000;
     private static final long MOST_EDITS_HELD = 100_000;
     private static final long MOST_BUILDS_HELD = 500;
+
+    /** With fewer pages than this it is not worth while to share them out. */
+    private static final int MANY_PAGES = 64;
 
     /**
      * For how long it is remembered what a build came to. What nothing else refers to is swept two days after it was made:
@@ -63,6 +68,8 @@ public class Builds {
             .maximumSize(MOST_BUILDS_HELD)
             .expireAfterWrite(REMEMBERED)
             .build();
+    private final ForkJoinPool readers = new ForkJoinPool(
+            Runtime.getRuntime().availableProcessors(), ForkJoinPool.defaultForkJoinWorkerThreadFactory, null, true);
     private final ExecutorService ahead = Executors.newSingleThreadExecutor(new ThreadFactoryBuilder()
             .setNameFormat("build-ahead")
             .setDaemon(true)
@@ -148,7 +155,7 @@ public class Builds {
 
         private final Blobs.Batch batch;
         private final IntConsumer progress;
-        private final Map<Edit, FileEntry> fresh = new HashMap<>();
+        private final Map<Edit, FileEntry> fresh = new ConcurrentHashMap<>();
 
         Memory(Blobs.Batch batch, IntConsumer progress) {
             this.batch = batch;
@@ -158,6 +165,16 @@ public class Builds {
         @Override
         public void done(int files) {
             progress.accept(files);
+        }
+
+        /** Reading a page takes a processor's time: many are read by all of them. What one throws ends the work. */
+        @Override
+        public void each(List<String> pages, Consumer<String> work) {
+            if (pages.size() < MANY_PAGES) {
+                pages.forEach(work);
+            } else {
+                readers.submit(() -> pages.parallelStream().forEach(work)).join();
+            }
         }
 
         @Override

@@ -8,7 +8,9 @@ import evenharbor.core.what.live.SiteLife;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
@@ -116,6 +118,19 @@ public class LiveStates {
                                 && (span.untilAt == null || span.untilAt.isAfter(instant)))
                         .findFirst()
                         .map(LiveStates::before));
+    }
+
+    /** The same of several sites, by site; those of whom it is not known are left out. */
+    @Transactional(readOnly = true)
+    public Map<String, SiteLife> at(Collection<String> siteIds, Instant instant) {
+        Map<String, SiteLife> found = new HashMap<>();
+        if (!siteIds.isEmpty()) {
+            records.latest(siteIds, instant).forEach(row -> found.put(row.siteId, row.life()));
+        }
+        siteIds.stream()
+                .filter(siteId -> !found.containsKey(siteId))
+                .forEach(siteId -> at(siteId, instant).ifPresent(life -> found.put(siteId, life)));
+        return found;
     }
 
     /** Of the time before all was recorded, it is known which version was live. */

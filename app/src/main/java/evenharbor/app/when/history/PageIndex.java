@@ -43,7 +43,7 @@ import org.apache.lucene.util.BytesRef;
  * by each node for itself and can be made anew from the contents at any time. A library's index, not the database's: that
  * one is many times slower to keep up, and finds no beginnings of words beside phrases.
  */
-final class PageIndex implements AutoCloseable {
+public final class PageIndex implements AutoCloseable {
 
     private static final String HASH = "hash";
     private static final String TITLE = "title";
@@ -58,7 +58,7 @@ final class PageIndex implements AutoCloseable {
     private final MarkedContents known = new MarkedContents();
 
     /** Opens or makes the index in a folder, which no other process may have open. */
-    PageIndex(Path folder) throws IOException {
+    public PageIndex(Path folder) throws IOException {
         writer = new IndexWriter(
                 FSDirectory.open(folder), new IndexWriterConfig(new StandardAnalyzer()).setCommitOnClose(true));
         searchers = new SearcherManager(writer, null);
@@ -91,7 +91,7 @@ final class PageIndex implements AutoCloseable {
     }
 
     /** Takes up the words of a content: they are found from now on. */
-    synchronized void add(String hash, PageText words) throws IOException {
+    public synchronized void add(String hash, PageText words) throws IOException {
         if (known.contains(hash)) {
             return;
         }
@@ -146,7 +146,7 @@ final class PageIndex implements AutoCloseable {
      * @param most the most that are found, those that fit best
      * @return how well each fits, by its hash
      */
-    Map<String, Float> find(String typed, Collection<String> among, int most) throws IOException {
+    public Map<String, Float> find(String typed, Collection<String> among, int most) throws IOException {
         List<String> words = words(typed);
         if (words.isEmpty() || among.isEmpty()) {
             return Map.of();

@@ -13,14 +13,18 @@ import org.jsoup.nodes.Document;
  * @param title its title
  * @param text all else, in the order of the page, runs of blanks as one
  */
-record PageText(String title, String text) {
+public record PageText(String title, String text) {
 
     private static final int AROUND = 80;
     private static final Pattern MARKS = Pattern.compile("\\p{M}+");
     private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}'’]*");
 
-    static PageText of(String html) {
+    /** Reads a page. */
+    public static PageText of(String html) {
         Document page = Jsoup.parse(html);
+        // Links that stand beside each other are told apart by how they are drawn, not by blanks.
+        page.select("a, button, label, option")
+                .forEach(each -> each.prependText(" ").appendText(" "));
         return new PageText(page.title(), page.body() == null ? "" : page.body().text());
     }
 

@@ -6,12 +6,11 @@ import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.core.what.live.Closing;
-import evenharbor.core.what.live.SiteLife;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
-import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDateTime;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -25,7 +24,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** How a site stands: closing it for now, opening it again, and how it stood or will stand at any instant, over HTTP. */
 @RestController
-@RequestMapping("/api/sites/{siteId}")
+@RequestMapping("/api")
 class StandingController {
 
     private final PlannedChanges plans;
@@ -33,7 +32,7 @@ class StandingController {
     private final SiteClosures closures;
     private final LiveStates states;
     private final Sites sites;
-    private final Clock clock;
+    private final SitesAt sitesAt;
 
     StandingController(
             PlannedChanges plans,
@@ -41,13 +40,13 @@ class StandingController {
             SiteClosures closures,
             LiveStates states,
             Sites sites,
-            Clock clock) {
+            SitesAt sitesAt) {
         this.plans = plans;
         this.worker = worker;
         this.closures = closures;
         this.states = states;
         this.sites = sites;
-        this.clock = clock;
+        this.sitesAt = sitesAt;
     }
 
     /**
@@ -64,7 +63,7 @@ class StandingController {
             @Schema(nullable = true) LocalDateTime until,
             String zone) {}
 
-    @PutMapping("/closure")
+    @PutMapping("/sites/{siteId}/closure")
     PlanViews.SiteStanding close(@PathVariable String siteId, @Valid @RequestBody CloseNow form) {
         Closing closing =
                 new PlanForm.ClosingForm(form.paths(), form.kind(), form.title(), form.text(), form.target()).closing();
@@ -77,34 +76,20 @@ class StandingController {
         return PlanViews.of(states.of(siteId).life());
     }
 
-    @DeleteMapping("/closure")
+    @DeleteMapping("/sites/{siteId}/closure")
     PlanViews.SiteStanding reopen(@PathVariable String siteId) {
         Live live = plans.reopen(siteId);
         return PlanViews.of(live.life());
     }
 
-    /**
-     * How a site stands at an instant.
-     *
-     * @param known whether that is known: the past is, from when it began to be recorded
-     * @param past whether it is over
-     */
-    record InstantView(
-            Instant at,
-            boolean known,
-            boolean past,
-            @Schema(nullable = true) PlanViews.SiteStanding standing) {}
+    @GetMapping("/sites/{siteId}/standing")
+    SitesAt.SiteAt at(@PathVariable String siteId, @RequestParam Instant at) {
+        return sitesAt.at(List.of(sites.mine(siteId).id()), at).get(0);
+    }
 
-    @GetMapping("/standing")
-    InstantView at(@PathVariable String siteId, @RequestParam Instant at) {
-        Site site = sites.mine(siteId);
-        Instant now = clock.instant();
-        if (at.isAfter(now)) {
-            SiteLife life = plans.forecast(siteId, at).at(at).life();
-            return new InstantView(at, true, false, PlanViews.of(life));
-        }
-        Optional<SiteLife> life = states.at(site.id(), at);
-        return new InstantView(
-                at, life.isPresent(), true, life.map(PlanViews::of).orElse(null));
+    /** How all sites stand at an instant. */
+    @GetMapping("/standings")
+    List<SitesAt.SiteAt> all(@RequestParam Instant at) {
+        return sitesAt.at(sites.mine().stream().map(Site::id).toList(), at);
     }
 }

@@ -42,6 +42,10 @@ public class TableEnds {
                     YEAR.multipliedBy(5),
                     "at < ? and id not in (select latest from (select max(id) latest from life_record group by site_id) l)"),
             new End(
+                    "address_record",
+                    YEAR.multipliedBy(5),
+                    "at < ? and id not in (select latest from (select max(id) latest from address_record group by site_id) l)"),
+            new End(
                     "host_job",
                     YEAR,
                     "state not in ('RUNNING', 'PAUSED') and finished_at < ? and id not in (select last from (select max(id)"

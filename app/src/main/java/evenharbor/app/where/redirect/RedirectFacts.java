@@ -79,7 +79,12 @@ public class RedirectFacts {
 
     /** The titles of the draft's pages by request path. */
     Map<String, String> pages(String siteId) {
-        return titles.of(manifests.get(drafts.find(siteId).manifest()));
+        return titles(drafts.find(siteId).manifest());
+    }
+
+    /** The titles of the pages of a kept manifest by request path. */
+    public Map<String, String> titles(String manifest) {
+        return titles.of(manifests.get(manifest));
     }
 
     /** Which page of a kept manifest a path most likely meant. */

@@ -91,6 +91,19 @@ class PageIndexTest {
     }
 
     @Test
+    void aPagesWordsAreThoseThatAReaderSees() {
+        PageText text =
+                PageText.of("<title>T</title><nav><a href=a>One</a><a href=b>Two</a></nav><p>l<b>ant</b>ern<script>no()"
+                        + "</script><p>x");
+        assertThat(text).isEqualTo(new PageText("T", "One Two lantern x"));
+        assertThat(text.excerpt(List.of("lant"))).isEqualTo("One Two lantern x");
+        assertThat(new PageText("", "word ".repeat(100) + "moon" + " word".repeat(100)).excerpt(List.of("moon")))
+                .startsWith("… word")
+                .contains("moon")
+                .endsWith("word …");
+    }
+
+    @Test
     void wordsThatDifferAreToldWithSomeAroundThem() {
         String far = "a b c d e f g h i j k l m n o p q r s t u v w x y z ";
         List<WordDifference> runs = WordDifference.between(far + "old end " + far, far + "new end " + far);

@@ -4,6 +4,7 @@ import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -12,6 +13,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 
@@ -38,6 +41,11 @@ public final class Builder {
 
         /** Told after each file how many are done. */
         default void done(int files) {}
+
+        /** Does the same work for each of many pages, in any order, or several at once. */
+        default void each(List<String> pages, Consumer<String> work) {
+            pages.forEach(work);
+        }
     }
 
     private static final String HTTP = "http://";
@@ -46,7 +54,7 @@ public final class Builder {
     private final Workshop workshop;
     private final boolean pins;
     private final BuildOptions options;
-    private final Map<String, FileEntry> done = new HashMap<>();
+    private final Map<String, FileEntry> done = new ConcurrentHashMap<>();
     private final Set<String> underWay = new HashSet<>();
 
     /**
@@ -80,7 +88,17 @@ public final class Builder {
             return source;
         }
         Builder builder = new Builder(source, settings.pinned(), options, workshop);
-        source.files().forEach(builder::made);
+        List<String> pages = new ArrayList<>();
+        // Pages name other files by content, and nothing names a page so: once the others are made, no page needs
+        // another.
+        source.files().forEach((path, file) -> {
+            if (SitePath.isPage(path)) {
+                pages.add(path);
+            } else {
+                builder.made(path, file);
+            }
+        });
+        workshop.each(pages, path -> builder.made(path, source.files().get(path)));
         return Manifest.of(builder.done);
     }
 
@@ -90,9 +108,14 @@ public final class Builder {
             return ready;
         }
         Function<String, List<Reference>> reader = readerFor(path, file);
-        underWay.add(path);
+        boolean page = SitePath.isPage(path);
+        if (!page) {
+            underWay.add(path);
+        }
         FileEntry made = reader == null ? file : rewritten(path, file, workshop.references(file, reader));
-        underWay.remove(path);
+        if (!page) {
+            underWay.remove(path);
+        }
         done.put(path, made);
         workshop.done(done.size());
         return made;

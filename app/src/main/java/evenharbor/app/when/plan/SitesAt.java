@@ -1,0 +1,138 @@
+package evenharbor.app.when.plan;
+
+import evenharbor.app.what.live.Live;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.where.address.Address;
+import evenharbor.app.where.address.AddressForecasts;
+import evenharbor.app.where.address.AddressHistory;
+import evenharbor.app.where.address.Addresses;
+import evenharbor.core.what.live.SiteLife;
+import evenharbor.core.when.plan.Standing;
+import evenharbor.core.when.timeline.AddressAnswer;
+import evenharbor.core.where.address.Role;
+import evenharbor.core.where.address.SiteAddress;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** How sites stood or will stand at any instant, and what each of their addresses answered or will answer. */
+@Component
+@Transactional(readOnly = true)
+class SitesAt {
+
+    private final PlannedChanges plans;
+    private final LiveStates states;
+    private final Addresses addresses;
+    private final AddressHistory history;
+    private final AddressForecasts forecasts;
+    private final Clock clock;
+
+    SitesAt(
+            PlannedChanges plans,
+            LiveStates states,
+            Addresses addresses,
+            AddressHistory history,
+            AddressForecasts forecasts,
+            Clock clock) {
+        this.plans = plans;
+        this.states = states;
+        this.addresses = addresses;
+        this.history = history;
+        this.forecasts = forecasts;
+        this.clock = clock;
+    }
+
+    /** What an address answers. @param words what visitors get */
+    record AnswerView(String address, Role role, String words) {}
+
+    /**
+     * How a site stands at an instant.
+     *
+     * @param known whether that is known: the past is, from when it began to be recorded
+     * @param past whether it is over
+     * @param addressesKnown whether its addresses of that time are known
+     * @param answers what each address answers
+     */
+    record SiteAt(
+            String siteId,
+            Instant at,
+            boolean known,
+            boolean past,
+            @Schema(nullable = true) PlanViews.SiteStanding standing,
+            boolean addressesKnown,
+            List<AnswerView> answers) {}
+
+    /** How some sites stand at an instant. */
+    List<SiteAt> at(List<String> siteIds, Instant at) {
+        return at.isAfter(clock.instant()) ? ahead(siteIds, at) : before(siteIds, at);
+    }
+
+    private List<SiteAt> before(List<String> siteIds, Instant at) {
+        Map<String, SiteLife> lives = states.at(siteIds, at);
+        Map<String, List<SiteAddress>> known = history.at(siteIds, at);
+        List<SiteAt> all = new ArrayList<>();
+        for (String siteId : siteIds) {
+            SiteLife life = lives.get(siteId);
+            List<SiteAddress> then = known.get(siteId);
+            all.add(new SiteAt(
+                    siteId,
+                    at,
+                    life != null,
+                    true,
+                    life == null ? null : PlanViews.of(life),
+                    then != null,
+                    life == null || then == null ? List.of() : answers(then, life)));
+        }
+        return all;
+    }
+
+    private List<SiteAt> ahead(List<String> siteIds, Instant at) {
+        Map<String, Live> now = states.of(siteIds).stream().collect(Collectors.toMap(Live::siteId, live -> live));
+        Map<String, List<SiteAddress>> addressed = new HashMap<>();
+        addresses
+                .of(siteIds)
+                .forEach(a -> addressed
+                        .computeIfAbsent(a.siteId(), s -> new ArrayList<>())
+                        .add(a.toSiteAddress()));
+        Set<String> planned = plans.of(siteIds).stream()
+                .filter(row -> row.nextAt != null && !row.nextAt.isAfter(at))
+                .map(row -> row.siteId)
+                .collect(Collectors.toSet());
+        List<SiteAt> all = new ArrayList<>();
+        for (String siteId : siteIds) {
+            SiteLife life = now.get(siteId).life();
+            List<SiteAddress> then = addressed.getOrDefault(siteId, List.of());
+            if (planned.contains(siteId)) {
+                Standing standing = plans.forecast(siteId, at).at(at);
+                life = standing.life();
+                then = with(siteId, then, standing.main());
+            }
+            all.add(new SiteAt(siteId, at, true, false, PlanViews.of(life), true, answers(then, life)));
+        }
+        return all;
+    }
+
+    private List<SiteAddress> with(String siteId, List<SiteAddress> now, String main) {
+        boolean same = main.isEmpty() || now.stream().anyMatch(a -> a.role() == Role.MAIN && a.id().equals(main));
+        return same
+                ? now
+                : forecasts.as(siteId, main, Role.MAIN).stream()
+                        .map(Address::toSiteAddress)
+                        .toList();
+    }
+
+    private static List<AnswerView> answers(List<SiteAddress> addresses, SiteLife life) {
+        return AddressAnswer.of(addresses, life).stream()
+                .map(answer -> new AnswerView(
+                        answer.address().words(), answer.address().role(), answer.words()))
+                .toList();
+    }
+}

@@ -1,0 +1,229 @@
+package evenharbor.bench;
+
+import evenharbor.app.when.history.PageIndex;
+import evenharbor.app.when.history.PageText;
+import evenharbor.core.harbor.outcome.OutcomeDifference;
+import evenharbor.core.harbor.outcome.Recorded;
+import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.what.version.Changes;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
+import evenharbor.core.when.history.FoundPages;
+import evenharbor.core.when.history.VersionFiles;
+import evenharbor.core.when.retention.MarkedContents;
+import evenharbor.core.where.redirect.Redirects;
+import evenharbor.edge.blob.DirectoryBlobs;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+
+/** Looking ahead and back: outcomes decided again, words found over versions, versions compared, contents swept. */
+final class WhenBench {
+
+    private static final int ROUNDS = 15;
+
+    private WhenBench() {}
+
+    static List<Row> run(Path folder) throws Exception {
+        Files.createDirectories(folder);
+        List<Row> rows = new ArrayList<>();
+        rows.add(outcomes());
+        rows.add(comparison());
+        rows.addAll(search(folder.resolve("index")));
+        rows.add(sweep(folder.resolve("sweep")));
+        return rows;
+    }
+
+    private interface Work {
+        void run() throws Exception;
+    }
+
+    /** Milliseconds of some work, the median of several rounds after one to warm up. */
+    private static double median(Work work) throws Exception {
+        double[] times = new double[ROUNDS];
+        for (int i = -3; i < ROUNDS; i++) {
+            long start = System.nanoTime();
+            work.run();
+            times[Math.max(0, i)] = (System.nanoTime() - start) / 1e6;
+        }
+        Arrays.sort(times);
+        return times[ROUNDS / 2];
+    }
+
+    private static FileEntry file(int content) {
+        return new FileEntry(hash(content), 10_000, "text/html", true);
+    }
+
+    private static String hash(long content) {
+        byte[] bytes = new byte[32];
+        new Random(content).nextBytes(bytes);
+        return HexFormat.of().formatHex(bytes);
+    }
+
+    /** 10,000 recorded paths of a site of 10,000 pages with 1,000 redirects, a tenth of which a change touches. */
+    private static Row outcomes() throws Exception {
+        Map<String, FileEntry> before = new TreeMap<>();
+        Map<String, FileEntry> after = new TreeMap<>();
+        List<Recorded> asked = new ArrayList<>();
+        for (int i = 0; i < 10_000; i++) {
+            String path = "folder" + i % 100 + "/page" + i + ".html";
+            before.put(path, file(i));
+            if (i % 20 > 0) {
+                after.put(path, file(i % 20 == 1 ? -i : i));
+            }
+            asked.add(new Recorded("bench.example", "/" + path, i % 50 + 1));
+        }
+        SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(false, true);
+        Redirects rules = Redirects.of(RedirectBench.rules(1_000, new Random(3)));
+        Routes now = Routes.ofSites(Map.of("bench.example", SiteRoutes.of("b", Manifest.of(before), options, rules)));
+        Routes then = Routes.ofSites(Map.of("bench.example", SiteRoutes.of("b", Manifest.of(after), options, rules)));
+        double time = median(() -> {
+            if (OutcomeDifference.of(asked, now, then, 0, 0)
+                            .count(OutcomeDifference.Kind.MISSING)
+                            .paths()
+                    != 500) {
+                throw new IllegalStateException("500 pages are missing");
+            }
+        });
+        return Row.atMost("outcomes of 10,000 recorded paths decided again", time, 100, "ms", "median of " + ROUNDS);
+    }
+
+    /** Two versions of 10,000 pages, read from how they are kept and compared, before any page is opened. */
+    private static Row comparison() throws Exception {
+        Map<String, FileEntry> before = new TreeMap<>();
+        Map<String, FileEntry> after = new TreeMap<>();
+        for (int i = 0; i < 10_000; i++) {
+            String path = "folder" + i % 100 + "/page" + i + ".html";
+            before.put(path, file(i));
+            after.put(i % 50 == 0 ? "moved/" + path : path, file(i % 10 == 1 ? -i : i));
+        }
+        byte[] one = Manifest.of(before).toBytes();
+        byte[] two = Manifest.of(after).toBytes();
+        double time =
+                median(() -> Changes.between(Manifest.fromBytes(one), Manifest.fromBytes(two), f -> Optional.empty()));
+        return Row.atMost("two versions of 10,000 pages compared", time, 300, "ms", "median of " + ROUNDS);
+    }
+
+    private static String page(Random random) {
+        StringBuilder page = new StringBuilder("<!doctype html><title>Page</title><nav><a href=/>Home</a></nav>");
+        for (int p = 0; p < 30; p++) {
+            page.append("<p>");
+            for (int w = 0; w < 40; w++) {
+                page.append("word")
+                        .append((int) Math.abs(random.nextGaussian() * 5_000))
+                        .append(' ');
+            }
+        }
+        return page.toString();
+    }
+
+    /** 200 versions of a site of 1,000 pages, of which each version edits ten. */
+    private static List<Row> search(Path folder) throws Exception {
+        Random random = new Random(7);
+        Map<String, Path> texts = new HashMap<>();
+        TreeMap<String, FileEntry> site = new TreeMap<>();
+        List<VersionFiles> versions = new ArrayList<>();
+        Files.createDirectories(folder.resolve("texts"));
+        int content = 0;
+        for (int version = 1; version <= 200; version++) {
+            for (int i = 0; i < (version == 1 ? 1_000 : 10); i++) {
+                FileEntry file = file(content++);
+                texts.put(
+                        file.hash(),
+                        Files.writeString(
+                                folder.resolve("texts").resolve(file.hash()),
+                                page(random) + (content == 500 ? "<p>the lantern walk along the quay" : "")));
+                site.put("page" + (version == 1 ? i : random.nextInt(1_000)) + ".html", file);
+            }
+            versions.add(new VersionFiles(version, Instant.ofEpochSecond(version), Manifest.of(site)));
+        }
+        List<String> hashes = List.copyOf(texts.keySet());
+        double[] ratios = new double[5];
+        double[] times = new double[1];
+        for (int round = -1; round < ratios.length; round++) {
+            int at = Math.max(0, round);
+            try (PageIndex index = new PageIndex(folder.resolve("index" + round))) {
+                long start = System.nanoTime();
+                for (String hash : hashes) {
+                    PageText.of(Files.readString(texts.get(hash)));
+                }
+                double read = System.nanoTime() - start;
+                start = System.nanoTime();
+                for (String hash : hashes) {
+                    index.add(hash, PageText.of(Files.readString(texts.get(hash))));
+                }
+                index.find("lantern", hashes, 10);
+                ratios[at] = (System.nanoTime() - start) / read;
+                if (round == ratios.length - 1) {
+                    times[0] = median(() -> {
+                        List<FoundPages.FoundPage> found =
+                                FoundPages.of(index.find("lantern walk", hashes, 5_000), versions, Manifest.of(site));
+                        if (found.size() != 1) {
+                            throw new IllegalStateException("Found " + found.size());
+                        }
+                    });
+                }
+            }
+        }
+        Arrays.sort(ratios);
+        return List.of(
+                Row.atMost("words found over 200 versions of 1,000 pages", times[0], 200, "ms", "median of " + ROUNDS),
+                Row.atMost(
+                        "its upkeep / reading the new contents once",
+                        ratios[ratios.length / 2],
+                        1.3,
+                        "x",
+                        hashes.size() + " contents, median of " + ratios.length));
+    }
+
+    /** A million contents, of which a hundredth is not needed any more. */
+    private static Row sweep(Path folder) throws IOException {
+        int contents = 1_000_000;
+        DirectoryBlobs blobs = new DirectoryBlobs(folder);
+        MarkedContents marks = new MarkedContents();
+        for (int i = 0; i < contents; i++) {
+            String hash = hash(i);
+            Files.createFile(folder.resolve(hash.substring(0, 2)).resolve(hash));
+            if (i % 100 > 0) {
+                marks.add(hash);
+            }
+        }
+        double listed = 0;
+        for (int round = 0; round < 2; round++) {
+            long start = System.nanoTime();
+            long count;
+            try (Stream<Path> all = Files.walk(folder)) {
+                count = all.count();
+            }
+            listed = (System.nanoTime() - start) / 1e9;
+            if (count < contents) {
+                throw new IllegalStateException("There are " + count);
+            }
+        }
+        long start = System.nanoTime();
+        long removed =
+                blobs.sweep(marks::contains, Instant.now().plusSeconds(60)).removed();
+        double swept = (System.nanoTime() - start) / 1e9;
+        if (removed != contents / 100) {
+            throw new IllegalStateException("Removed " + removed);
+        }
+        return Row.atMost(
+                "sweep over 1,000,000 contents / listing them",
+                swept / listed,
+                2,
+                "x",
+                String.format("%.1f s / %.1f s, %,d removed", swept, listed, removed));
+    }
+}
