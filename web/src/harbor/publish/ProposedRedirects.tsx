@@ -32,6 +32,7 @@ export function ProposedRedirects({ proposals, declined, onDecline }: Props) {
                 onDecline(next);
               }}
             >
+              {p.pages > 1 && 'everything under '}
               <span className="mono [overflow-wrap:anywhere]">{p.from}</span>{' '}
               {p.kind === 'WITHDRAW' ? (
                 'is a page again: take its redirect away'
@@ -39,6 +40,7 @@ export function ProposedRedirects({ proposals, declined, onDecline }: Props) {
                 <>
                   {p.kind === 'ADD' ? 'leads to' : 'has a redirect: lead it on to'}{' '}
                   <span className="mono [overflow-wrap:anywhere]">{p.to}</span>
+                  {p.pages > 1 && ` (${counted(p.pages, 'page')})`}
                 </>
               )}
             </Check>

@@ -189,7 +189,7 @@ function FindWords() {
         }}
         className="border-ink bg-paper min-w-0 flex-1 border px-2 py-1"
       />
-      <Button type="submit">Find</Button>
+      <Button type="submit">Find words</Button>
     </form>
   );
 }

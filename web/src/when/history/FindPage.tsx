@@ -59,7 +59,7 @@ export function FindPage() {
                 className="border-ink bg-paper min-w-0 flex-1 border px-2 py-1"
               />
               <Button type="submit" kind="primary" busy={result.isFetching}>
-                Find
+                Find words
               </Button>
             </form>
             <Trouble error={result.error} />

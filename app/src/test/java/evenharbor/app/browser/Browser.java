@@ -178,6 +178,14 @@ final class Browser {
     /** Sets a field that is chosen from, or that takes a date, to a value of its own. */
     void set(String label, String value) {
         WebElement field = field(label);
+        if (field.getTagName().equals("select")) {
+            until(
+                    "“" + value + "” to choose in " + label,
+                    d -> field(label).findElements(By.cssSelector("option[value=\"" + value + "\"]")).stream()
+                            .findFirst()
+                            .orElse(null));
+            field = field(label);
+        }
         script(
                 "const kind = arguments[0] instanceof HTMLSelectElement ? HTMLSelectElement : HTMLInputElement;"
                         + "Object.getOwnPropertyDescriptor(kind.prototype, 'value').set.call(arguments[0], arguments[1]);"

@@ -87,8 +87,9 @@ class PublishController {
      * @param key what declining it names
      * @param from the path that was linked to
      * @param to where it will lead; empty for a redirect that goes
+     * @param pages for how many pages it stands: more than one for all under a folder
      */
-    record ProposalView(RedirectProposal.Kind kind, String key, String from, String to) {}
+    record ProposalView(RedirectProposal.Kind kind, String key, String from, String to, int pages) {}
 
     record NewPublication(
             @NotNull(message = "List the paths held back, or none.")
@@ -127,7 +128,7 @@ class PublishController {
                 files.bytes(),
                 changes.list().stream().map(PublishController::view).toList(),
                 proposals.of(siteId, changes, files).stream()
-                        .map(p -> new ProposalView(p.kind(), p.key(), p.from(), p.to()))
+                        .map(p -> new ProposalView(p.kind(), p.key(), p.from(), p.to(), p.pages()))
                         .toList());
     }
 

@@ -17,12 +17,13 @@ import java.util.Set;
  * @param rule the rule as it will be; for a rule to be withdrawn, as it is
  * @param from the old request path, decoded
  * @param to the new request path, decoded; empty for one to be withdrawn
+ * @param pages for how many pages it stands: more than one for a folder, whose paths end in a slash
  */
-public record RedirectProposal(Kind kind, String key, Redirect rule, String from, String to) {
+public record RedirectProposal(Kind kind, String key, Redirect rule, String from, String to, int pages) {
 
     /** What can be proposed. */
     public enum Kind {
-        /** A page moved: its old path shall lead to the new one. */
+        /** A page moved, or a folder of pages: its old path shall lead to the new one. */
         ADD,
         /** A rule leads to a page that moved: it shall lead to the new path. */
         LEAD_ON,
@@ -48,20 +49,40 @@ public record RedirectProposal(Kind kind, String key, Redirect rule, String from
                         "withdraw " + rule.id(),
                         rule,
                         rule.source().path(),
-                        ""));
+                        "",
+                        1));
             }
         }
+        List<MovedFolders.Move> moves = new ArrayList<>();
+        Set<String> removed = new HashSet<>();
         for (Change change : changes.list()) {
-            if (change.kind() == Change.Kind.MOVED && change.page()) {
+            if (change.kind() == Change.Kind.REMOVED) {
+                removed.add(SitePath.requestPath(change.path()));
+            } else if (change.kind() == Change.Kind.MOVED && change.page()) {
                 String from = SitePath.requestPath(change.from().orElseThrow());
                 String to = SitePath.requestPath(change.path());
                 leadOn(from, to, set, withdrawn, all);
                 if (!pages.contains(from)
                         && set.candidates(from).stream().noneMatch(r -> !withdrawn.contains(r.id()))) {
-                    add(from, to).ifPresent(all::add);
+                    moves.add(new MovedFolders.Move(from, to));
                 }
             }
         }
+        Set<MovedFolders.Move> together = new HashSet<>();
+        for (MovedFolders.Folder folder : MovedFolders.of(moves, removed)) {
+            together.addAll(folder.moves());
+            all.add(new RedirectProposal(
+                    Kind.ADD,
+                    "add under " + folder.from(),
+                    folder.rule(),
+                    folder.from() + "/",
+                    folder.to() + "/",
+                    folder.moves().size()));
+        }
+        moves.stream()
+                .filter(move -> !together.contains(move))
+                .flatMap(move -> add(move.from(), move.to()).stream())
+                .forEach(all::add);
         return List.copyOf(all);
     }
 
@@ -69,7 +90,7 @@ public record RedirectProposal(Kind kind, String key, Redirect rule, String from
         return new RedirectReader(Set.of())
                 .read(TypedRedirect.of(Source.Kind.EXACT, from, to))
                 .rule()
-                .map(rule -> new RedirectProposal(Kind.ADD, "add " + from, rule.asProposed(), from, to));
+                .map(rule -> new RedirectProposal(Kind.ADD, "add " + from, rule.asProposed(), from, to, 1));
     }
 
     private static void leadOn(
@@ -87,7 +108,8 @@ public record RedirectProposal(Kind kind, String key, Redirect rule, String from
                         "lead on " + rule.id(),
                         rule.leadingTo(other.text(), rule.status(), rule.query()),
                         rule.source().path(),
-                        to));
+                        to,
+                        1));
             }
         }
     }
