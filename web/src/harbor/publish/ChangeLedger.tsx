@@ -8,7 +8,8 @@ type Change = Schemas['ChangeView'];
 
 const ROW = 44;
 
-const MARKS: Record<Change['kind'], [string, string]> = {
+/** The sign of what happened, and its word. */
+export const MARKS: Record<Change['kind'], [string, string]> = {
   ADDED: ['+', 'added'],
   CHANGED: ['≠', 'changed'],
   REMOVED: ['−', 'removed'],
@@ -19,11 +20,12 @@ const MARKS: Record<Change['kind'], [string, string]> = {
 export function aboutChange(change: Change): string {
   const [, word] = MARKS[change.kind];
   const said = change.kind === 'MOVED' && change.edited ? 'moved and edited' : word;
+  const moved = change.from === null ? '' : ` from ${change.from}`;
   if (change.kind === 'ADDED') return `${said}, ${sizeText(change.after)}`;
   if (change.kind === 'REMOVED') return `${said}, was ${sizeText(change.before)}`;
   return change.before === change.after
-    ? said
-    : `${said}, ${sizeText(change.before)} → ${sizeText(change.after)}`;
+    ? `${said}${moved}`
+    : `${said}${moved}, ${sizeText(change.before)} → ${sizeText(change.after)}`;
 }
 
 interface Props {
@@ -89,10 +91,7 @@ export function ChangeLedger({ changes, heldBack, onHold, selected }: Props) {
               >
                 {change.path}
               </span>
-              <span className="text-soft block truncate text-[0.9rem]">
-                {aboutChange(change)}
-                {change.from !== null && ` from ${change.from}`}
-              </span>
+              <span className="text-soft block truncate text-[0.9rem]">{aboutChange(change)}</span>
             </Link>
           </>
         )}

@@ -21,15 +21,7 @@ export function ChangeSheet({ site, change }: { site: SiteView; change: Change }
   return (
     <>
       <h2 className="mono text-lg [overflow-wrap:anywhere]">{change.path}</h2>
-      <p className="text-soft mb-3">
-        {aboutChange(change)}
-        {change.from !== null && (
-          <>
-            {' '}
-            from <span className="mono">{change.from}</span>
-          </>
-        )}
-      </p>
+      <p className="text-soft mb-3">{aboutChange(change)}</p>
       <Trouble error={draft.error ?? live.error} />
       {shows && (
         <>

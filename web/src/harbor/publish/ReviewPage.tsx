@@ -15,6 +15,7 @@ import { counted } from '../../common/ui/Words';
 import { ChangeLedger } from './ChangeLedger';
 import { ChangeSheet } from './ChangeSheet';
 import { NowLive } from './NowLive';
+import { PlansAhead } from './PlansAhead';
 import { ProposedRedirects } from './ProposedRedirects';
 import { PublishNoticed } from './PublishNoticed';
 import { PublishProgress } from './PublishProgress';
@@ -158,6 +159,7 @@ export function ReviewPage() {
                 )}
                 <Trouble error={publish.error} />
               </div>
+              <PlansAhead siteId={site.id} />
               <PublishNoticed site={site} heldBack={heldBack} onHold={setHeldBack} declined={declined} />
               <ProposedRedirects
                 proposals={review.data.redirects.filter((p) => !held.has(p.to))}

@@ -1,15 +1,15 @@
 import { useMemo, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { useVersions } from '../../common/api/queries';
 import { WhatNav } from '../draft/WhatNav';
 import { useThisSite } from '../site/thisSite';
 import { Empty, Loading, NotHere, Notice, Trouble } from '../../common/ui/Notice';
-import { Button } from '../../common/ui/Button';
 import { Panes } from '../../common/ui/Panes';
 import { counted, sizeText, Time } from '../../common/ui/Words';
 import { VersionStrip } from './VersionStrip';
 import { VersionSheet } from './VersionSheet';
+import { WordSearch } from './WordSearch';
 
 type Version = Schemas['VersionView'];
 
@@ -62,7 +62,7 @@ export function VersionsPage() {
         label="Versions"
         ledger={
           <>
-            <FindWords />
+            <WordSearch />
             <div className="mb-2 flex flex-wrap items-center gap-1" role="group" aria-label="Show">
               {FILTERS.map(([key, word]) => (
                 <button
@@ -161,35 +161,5 @@ export function VersionsPage() {
         }
       />
     </>
-  );
-}
-
-/** Words that a lost page is remembered by. */
-function FindWords() {
-  const site = useThisSite();
-  const navigate = useNavigate();
-  const [words, setWords] = useState('');
-  return (
-    <form
-      role="search"
-      className="mb-3 flex gap-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (words.trim() !== '')
-          void navigate(`/sites/${site.id}/what/versions/find?words=${encodeURIComponent(words)}`);
-      }}
-    >
-      <input
-        type="search"
-        aria-label="Find words in all versions"
-        placeholder="Find words in all versions …"
-        value={words}
-        onChange={(e) => {
-          setWords(e.target.value);
-        }}
-        className="border-ink bg-paper min-w-0 flex-1 border px-2 py-1"
-      />
-      <Button type="submit">Find words</Button>
-    </form>
   );
 }

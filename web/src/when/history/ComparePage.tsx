@@ -6,21 +6,15 @@ import { PageFrame, pageUrl } from '../../common/ui/Frames';
 import { Loading, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { VirtualList } from '../../common/ui/VirtualList';
-import { counted, sizeText } from '../../common/ui/Words';
+import { counted } from '../../common/ui/Words';
+import { aboutChange, MARKS } from '../../harbor/publish/ChangeLedger';
 import { WhatNav } from '../../what/draft/WhatNav';
 import { useThisSite } from '../../what/site/thisSite';
 import { BringBack } from './BringBack';
 
-type Difference = Schemas['FileDifference'];
+type Difference = Schemas['ChangeView'];
 
 const ROW = 44;
-
-const MARKS: Record<Difference['kind'], [mark: string, word: string]> = {
-  ADDED: ['+', 'added'],
-  CHANGED: ['≠', 'changed'],
-  REMOVED: ['−', 'removed'],
-  MOVED: ['→', 'moved'],
-};
 
 const named = (side: string) => (side === 'draft' ? 'the draft' : `version ${side}`);
 const asVersion = (side: string) => (side === 'draft' ? null : Number(side));
@@ -114,7 +108,7 @@ export function ComparePage() {
                           >
                             {file.path}
                           </span>
-                          <span className="text-soft block truncate text-[0.9rem]">{aboutFile(file)}</span>
+                          <span className="text-soft block truncate text-[0.9rem]">{aboutChange(file)}</span>
                         </Link>
                       </>
                     )}
@@ -136,14 +130,6 @@ export function ComparePage() {
       />
     </>
   );
-}
-
-function aboutFile(file: Difference): string {
-  const word = file.kind === 'MOVED' && file.edited ? 'moved and edited' : MARKS[file.kind][1];
-  const moved = file.from === null ? '' : ` from ${file.from}`;
-  if (file.kind === 'ADDED') return `${word}, ${sizeText(file.after)}`;
-  if (file.kind === 'REMOVED') return `${word}, was ${sizeText(file.before)}`;
-  return `${word}${moved}, ${sizeText(file.before)} → ${sizeText(file.after)}`;
 }
 
 function SideChoice({
@@ -223,13 +209,13 @@ function FileSides({ from, to, file }: { from: string; to: string; file: Differe
   const before = usePreview(site.id, asVersion(from));
   const after = usePreview(site.id, asVersion(to));
   const textual = file.page || /\.(txt|css|js|json|xml|svg|md|csv)$/i.test(file.path);
-  const drawn = file.page || file.picture;
+  const drawn = file.page || /\.(svg|png|jpe?g|gif|webp|avif|ico)$/i.test(file.path);
   const old = file.kind === 'ADDED' ? undefined : (file.from ?? file.path);
   const fresh = file.kind === 'REMOVED' ? undefined : file.path;
   return (
     <>
       <h2 className="mono text-lg [overflow-wrap:anywhere]">{file.path}</h2>
-      <p className="text-soft mb-3">{aboutFile(file)}</p>
+      <p className="text-soft mb-3">{aboutChange(file)}</p>
       {from !== 'draft' && to === 'draft' && old !== undefined && (
         <BringBack siteId={site.id} version={Number(from)} path={old} />
       )}

@@ -1,15 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
-import { Button } from '../../common/ui/Button';
 import { Loading, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { SitePages } from '../../common/ui/SitePages';
 import { counted, Time } from '../../common/ui/Words';
 import { WhatNav } from '../../what/draft/WhatNav';
 import { useThisSite } from '../../what/site/thisSite';
+import { WordSearch } from '../../what/version/WordSearch';
 import { BringBack } from './BringBack';
 import { versionWords } from './words';
 
@@ -18,9 +17,8 @@ type Found = Schemas['FoundView'];
 /** Words searched for over all versions: where they stand, until when, and the way back. */
 export function FindPage() {
   const site = useThisSite();
-  const [search, setSearch] = useSearchParams();
+  const [search] = useSearchParams();
   const words = search.get('words') ?? '';
-  const [typed, setTyped] = useState(words);
   const result = useQuery({
     queryKey: keys.part(site.id, 'search', words),
     queryFn: () =>
@@ -40,28 +38,7 @@ export function FindPage() {
         label="Find in all versions"
         ledger={
           <>
-            <form
-              role="search"
-              className="mb-3 flex gap-2"
-              onSubmit={(e) => {
-                e.preventDefault();
-                setSearch({ words: typed }, { replace: true });
-              }}
-            >
-              <input
-                type="search"
-                aria-label="Find words in all versions"
-                placeholder="Words that you remember"
-                value={typed}
-                onChange={(e) => {
-                  setTyped(e.target.value);
-                }}
-                className="border-ink bg-paper min-w-0 flex-1 border px-2 py-1"
-              />
-              <Button type="submit" kind="primary" busy={result.isFetching}>
-                Find words
-              </Button>
-            </form>
+            <WordSearch key={words} words={words} busy={result.isFetching} />
             <Trouble error={result.error} />
             {result.isLoading && <Loading />}
             {result.data && (

@@ -116,17 +116,35 @@ final class WhenBench {
         return Row.atMost("two versions of 10,000 pages compared", time, 300, "ms", "median of " + ROUNDS);
     }
 
+    /** A page of about 9 KB, a quarter of it words, as on documentation sites. */
     private static String page(Random random) {
-        StringBuilder page = new StringBuilder("<!doctype html><title>Page</title><nav><a href=/>Home</a></nav>");
-        for (int p = 0; p < 30; p++) {
-            page.append("<p>");
-            for (int w = 0; w < 40; w++) {
-                page.append("word")
-                        .append((int) Math.abs(random.nextGaussian() * 5_000))
-                        .append(' ');
-            }
+        StringBuilder page = new StringBuilder("<!doctype html><html lang=en><head><meta charset=utf-8><title>Page ")
+                .append(random.nextInt(1_000))
+                .append("</title><link rel=stylesheet href=/static/style.css></head><body class=\"page wide\">");
+        for (int link = 0; link < 40; link++) {
+            page.append("<li class=\"entry level-2\"><a class=\"internal reference\" href=\"/chapter-")
+                    .append(link)
+                    .append("/section.html#part-")
+                    .append(link)
+                    .append("\"><span class=\"name\">Part ")
+                    .append(link)
+                    .append("</span></a></li>");
         }
-        return page.toString();
+        for (int p = 0; p < 12; p++) {
+            page.append("<div class=\"section\" id=\"s").append(p).append("\"><p class=\"text first\">");
+            for (int w = 0; w < 22; w++) {
+                page.append("word")
+                        .append((int) Math.abs(random.nextGaussian() * 2_000))
+                        .append(' ');
+                if (w % 11 == 0) {
+                    page.append("<code class=\"literal\"><span class=\"pre\">name</span></code> ");
+                }
+            }
+            page.append("</p><img class=\"figure\" src=\"/img/figure-")
+                    .append(p)
+                    .append(".svg\" alt=\"\"></div>");
+        }
+        return page.append("</body></html>").toString();
     }
 
     /** 200 versions of a site of 1,000 pages, of which each version edits ten. */

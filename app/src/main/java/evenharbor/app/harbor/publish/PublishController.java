@@ -9,9 +9,7 @@ import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.redirect.RedirectProposals;
 import evenharbor.app.who.access.RepeatKeys;
 import evenharbor.core.harbor.publish.Selection;
-import evenharbor.core.what.version.Change;
 import evenharbor.core.what.version.Changes;
-import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.where.redirect.RedirectProposal;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -60,15 +58,6 @@ class PublishController {
         this.states = states;
         this.repeats = repeats;
     }
-
-    record ChangeView(
-            Change.Kind kind,
-            String path,
-            @Schema(nullable = true) String from,
-            long before,
-            long after,
-            boolean page,
-            boolean edited) {}
 
     record ReviewView(
             long draftRevision,
@@ -126,21 +115,10 @@ class PublishController {
                 live.live(),
                 files.count(),
                 files.bytes(),
-                changes.list().stream().map(PublishController::view).toList(),
+                changes.list().stream().map(ChangeView::of).toList(),
                 proposals.of(siteId, changes, files).stream()
                         .map(p -> new ProposalView(p.kind(), p.key(), p.from(), p.to(), p.pages()))
                         .toList());
-    }
-
-    private static ChangeView view(Change change) {
-        return new ChangeView(
-                change.kind(),
-                change.path(),
-                change.from().orElse(null),
-                change.before().map(FileEntry::size).orElse(0L),
-                change.after().map(FileEntry::size).orElse(0L),
-                change.page(),
-                change.edited());
     }
 
     @PostMapping("/sites/{siteId}/publications")

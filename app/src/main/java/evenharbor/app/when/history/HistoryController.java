@@ -1,10 +1,10 @@
 package evenharbor.app.when.history;
 
+import evenharbor.app.harbor.publish.ChangeView;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.redirect.RedirectContents;
 import evenharbor.core.what.draft.SitePath;
-import evenharbor.core.what.version.Change;
 import evenharbor.core.what.version.Changes;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
@@ -60,17 +60,6 @@ class HistoryController {
         this.redirects = redirects;
     }
 
-    /** A file that differs. */
-    record FileDifference(
-            Change.Kind kind,
-            String path,
-            @Schema(nullable = true) String from,
-            long before,
-            long after,
-            boolean page,
-            boolean picture,
-            boolean edited) {}
-
     /** A setting or redirect that differs; empty where one side has none. */
     record OtherDifference(String what, String before, String after) {}
 
@@ -83,7 +72,7 @@ class HistoryController {
     record Comparison(
             String from,
             String to,
-            List<FileDifference> files,
+            List<ChangeView> files,
             List<OtherDifference> settings,
             List<OtherDifference> redirects) {}
 
@@ -95,23 +84,10 @@ class HistoryController {
                 from,
                 to,
                 Changes.between(before.files(), after.files(), manifests::text).list().stream()
-                        .map(HistoryController::view)
+                        .map(ChangeView::of)
                         .toList(),
                 settings(before, after),
                 redirects(before, after));
-    }
-
-    private static FileDifference view(Change change) {
-        FileEntry any = change.after().or(change::before).orElseThrow();
-        return new FileDifference(
-                change.kind(),
-                change.path(),
-                change.from().orElse(null),
-                change.before().map(FileEntry::size).orElse(0L),
-                change.after().map(FileEntry::size).orElse(0L),
-                change.page(),
-                any.mediaType().startsWith("image/"),
-                change.edited());
     }
 
     private static List<OtherDifference> settings(Sides.Side before, Sides.Side after) {

@@ -16,8 +16,9 @@ import org.apache.lucene.analysis.standard.StandardAnalyzer;
 import org.apache.lucene.analysis.tokenattributes.CharTermAttribute;
 import org.apache.lucene.document.Document;
 import org.apache.lucene.document.Field;
+import org.apache.lucene.document.FieldType;
 import org.apache.lucene.document.StringField;
-import org.apache.lucene.document.TextField;
+import org.apache.lucene.index.IndexOptions;
 import org.apache.lucene.index.IndexWriter;
 import org.apache.lucene.index.IndexWriterConfig;
 import org.apache.lucene.index.LeafReaderContext;
@@ -50,6 +51,20 @@ public final class PageIndex implements AutoCloseable {
     private static final String TEXT = "text";
     private static final int SHORTEST_BEGINNING = 3;
     private static final int MOST_WORDS = 12;
+    private static final int BUFFER = 48;
+
+    /** Words with their places, for words that stand together; how long a page is counts for nothing. */
+    private static final FieldType WORDS = words();
+
+    private static FieldType words() {
+        FieldType type = new FieldType();
+        type.setTokenized(true);
+        type.setOmitNorms(true);
+        type.setIndexOptions(IndexOptions.DOCS_AND_FREQS_AND_POSITIONS);
+        type.freeze();
+        return type;
+    }
+
     private static final float EXACT = 3;
     private static final float IN_TITLE = 2;
 
@@ -59,8 +74,10 @@ public final class PageIndex implements AutoCloseable {
 
     /** Opens or makes the index in a folder, which no other process may have open. */
     public PageIndex(Path folder) throws IOException {
-        writer = new IndexWriter(
-                FSDirectory.open(folder), new IndexWriterConfig(new StandardAnalyzer()).setCommitOnClose(true));
+        IndexWriterConfig config = new IndexWriterConfig(new StandardAnalyzer());
+        config.setCommitOnClose(true);
+        config.setRAMBufferSizeMB(BUFFER);
+        writer = new IndexWriter(FSDirectory.open(folder), config);
         searchers = new SearcherManager(writer, null);
         hashes(known::add);
     }
@@ -97,8 +114,8 @@ public final class PageIndex implements AutoCloseable {
         }
         Document document = new Document();
         document.add(new StringField(HASH, hash, Field.Store.YES));
-        document.add(new TextField(TITLE, PageText.plain(words.title()), Field.Store.NO));
-        document.add(new TextField(TEXT, PageText.plain(words.text()), Field.Store.NO));
+        document.add(new Field(TITLE, PageText.plain(words.title()), WORDS));
+        document.add(new Field(TEXT, PageText.plain(words.text()), WORDS));
         writer.addDocument(document);
         known.add(hash);
     }

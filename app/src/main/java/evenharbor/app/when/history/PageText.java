@@ -16,6 +16,7 @@ import org.jsoup.nodes.Document;
 public record PageText(String title, String text) {
 
     private static final int AROUND = 80;
+    private static final int FIRST_BEYOND_ASCII = 128;
     private static final Pattern MARKS = Pattern.compile("\\p{M}+");
     private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}'’]*");
 
@@ -30,6 +31,9 @@ public record PageText(String title, String text) {
 
     /** In small letters without accents: what is searched by. */
     static String plain(String words) {
+        if (words.chars().allMatch(letter -> letter < FIRST_BEYOND_ASCII)) {
+            return words.toLowerCase(Locale.ROOT);
+        }
         return MARKS.matcher(Normalizer.normalize(words, Normalizer.Form.NFD))
                 .replaceAll("")
                 .toLowerCase(Locale.ROOT);

@@ -15,6 +15,9 @@ interface PlanRepository extends Repository<PlanEntity, String> {
 
     Optional<PlanEntity> findById(String id);
 
+    @Query("select p.siteId from PlanEntity p where p.id = :id")
+    Optional<String> siteOf(String id);
+
     List<PlanEntity> findBySiteIdInOrderByNextAtAscIdAsc(Collection<String> siteIds);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)

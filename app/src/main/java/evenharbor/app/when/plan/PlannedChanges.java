@@ -215,6 +215,13 @@ public class PlannedChanges {
     public void callOff(String id, boolean off, OptionalLong revision) {
         PlanEntity row = locked(id, revision);
         Plan plan = row.plan();
+        Plan again = new Plan(plan.id(), plan.action(), plan.schedule(), plan.last(), false);
+        if (!off && again.nextAt().filter(at -> !at.isAfter(clock.instant())).isPresent()) {
+            throw new Problem(
+                    ProblemType.NOT_READY,
+                    "Its time has come meanwhile, so it would be carried out at once. Nothing was changed. Give it another"
+                            + " time to plan it again.");
+        }
         row.become(new Plan(plan.id(), plan.action(), plan.schedule(), plan.last(), off));
         repository.save(row);
         activities.note(
@@ -222,8 +229,9 @@ public class PlannedChanges {
     }
 
     private PlanEntity locked(String id, OptionalLong revision) {
+        // Nobody changes it, and no node carries it out, between reading it and changing it.
+        repository.siteOf(id).ifPresent(states::lock);
         PlanEntity found = mine(id);
-        states.lock(found.siteId);
         if (revision.isPresent() && revision.getAsLong() != found.revision) {
             throw new Problem(
                     ProblemType.STALE,
