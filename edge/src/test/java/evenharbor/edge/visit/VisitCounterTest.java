@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.core.harbor.route.Decision;
 import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.redirect.Redirects;
 import java.util.ArrayList;
@@ -59,6 +60,38 @@ class VisitCounterTest {
     void aSiteUnderAPathCountsItsOwnPaths() {
         miss(site("s", new SiteRoutes.ServingOptions(false, true, "", "/spring")), "/spring/a", true, "");
         assertThat(counter.take().misses()).extracting(Batch.Asked::path).containsExactly("/a");
+    }
+
+    private void page(SiteRoutes site, String path, String type, String referrer) {
+        FileEntry file = new FileEntry("a".repeat(64), 9, type, true);
+        counter.count("host", path, new Decision.Serve(file, false, site), true, () -> referrer);
+    }
+
+    @Test
+    void pagesAreCountedByPathWithTheOtherSitesThatLedThere() {
+        SiteRoutes under = site("u", new SiteRoutes.ServingOptions(false, true, "", "/spring"));
+        page(SITE, "/", "text/html", "friend.example");
+        page(SITE, "/", "text/html", "host");
+        page(SITE, "/style.css", "text/css", "friend.example");
+        page(under, "/spring/a", "text/html", "");
+        page(site("s", new SiteRoutes.ServingOptions(true, false)), "/", "text/html", "");
+        Decision.Followed by = new Decision.Followed(SITE, "r1");
+        counter.count("host", "/old", new Decision.Forward("/x", 301, false, Optional.of(by)), true, () -> "");
+        counter.count("host", "/gone", new Decision.Gone(Optional.empty(), by), false, () -> "");
+        Batch batch = counter.take();
+        assertThat(batch.pages()).isEqualTo(Map.of("host", 3L));
+        assertThat(batch.visited())
+                .containsExactlyInAnyOrder(
+                        new Batch.Asked("s", "host", "/", 2, 2, Map.of("friend.example", 1L)),
+                        new Batch.Asked("u", "host/spring", "/a", 1, 1, Map.of()));
+        assertThat(batch.redirected())
+                .containsExactlyInAnyOrder(
+                        new Batch.Asked("s", "host", "/old", 1, 1, Map.of()),
+                        new Batch.Asked("s", "host", "/gone", 1, 0, Map.of()));
+        counter.putBack(batch);
+        page(SITE, "/", "text/html", "");
+        assertThat(counter.take().visited())
+                .contains(new Batch.Asked("s", "host", "/", 3, 3, Map.of("friend.example", 1L)));
     }
 
     @Test

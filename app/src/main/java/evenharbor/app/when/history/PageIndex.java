@@ -42,7 +42,7 @@ import org.apache.lucene.util.BytesRef;
 /**
  * The words of pages, by content: a content is read once, however many versions of however many sites hold it. It is kept
  * by each node for itself and can be made anew from the contents at any time. A library's index, not the database's: that
- * one is many times slower to keep up, and finds no beginnings of words beside phrases.
+ * one works within the transaction that adds a row, and filters by a site's contents only after it has matched all others'.
  */
 public final class PageIndex implements AutoCloseable {
 

@@ -109,11 +109,17 @@ public final class FolderRules {
         StringBuilder pattern = new StringBuilder("^");
         String slash = "";
         for (PathForm.Segment segment : form.segments()) {
+            // What is called so without a slash behind it is the folder above, however the rule takes letters.
+            boolean index = segment.fixed() && segment.texts().get(0).equalsIgnoreCase(FormTree.INDEX);
+            String named = index ? "(?-i:(?!" + quoted(FormTree.INDEX) + "$))" : "";
             // A folder's own page is the folder: no named part stands for it.
             String not = !segment.fixed() && segment.spans(FormTree.INDEX).isPresent()
                     ? "(?!" + quoted(FormTree.INDEX) + "(?:/|$))"
                     : "";
-            pattern.append(slash).append(not).append(quoted(segment.texts().get(0)));
+            pattern.append(slash)
+                    .append(named)
+                    .append(not)
+                    .append(quoted(segment.texts().get(0)));
             for (int i = 1; i < segment.texts().size(); i++) {
                 boolean last = i == segment.texts().size() - 1;
                 pattern.append(last ? "([^/]+)" : "([^/]+?)")

@@ -14,6 +14,7 @@ import java.util.stream.IntStream;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.Combinators;
+import net.jqwik.api.Example;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
@@ -188,5 +189,22 @@ class RedirectPropertiesTest {
         assertThat(FolderServer.answer(carried.files().getOrDefault(".htaccess", ""), path, PAGES))
                 .as("%s by %s", path, carried.files().get(".htaccess"))
                 .isEqualTo(expected);
+    }
+
+    /** Found by chance: a file's name with a slash behind it is a folder, and without one the folder's own page. */
+    @Example
+    void aFolderThatIsCalledAsItsOwnPageLeadsAsTheSetDoes() {
+        for (String source : List.of("/index.html/", "/a/index.html/", "/INDEX.html/")) {
+            for (String path : List.of(
+                    "/index.html",
+                    "/index.html/",
+                    "/INDEX.html",
+                    "/INDEX.html/",
+                    "/a/index.html",
+                    "/a/index.html/",
+                    "/")) {
+                theRulesOfAFolderLeadWhereTheSetDoes(List.of(RuleWorld.exact("r", source, "/b/c")), path);
+            }
+        }
     }
 }
