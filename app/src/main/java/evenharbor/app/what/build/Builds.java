@@ -68,6 +68,7 @@ public class Builds {
             .maximumSize(MOST_BUILDS_HELD)
             .expireAfterWrite(REMEMBERED)
             .build();
+    private final Map<Wanted, Making> underWay = new ConcurrentHashMap<>();
     private final ForkJoinPool readers = new ForkJoinPool(
             Runtime.getRuntime().availableProcessors(), ForkJoinPool.defaultForkJoinWorkerThreadFactory, null, true);
     private final ExecutorService ahead = Executors.newSingleThreadExecutor(new ThreadFactoryBuilder()
@@ -108,13 +109,32 @@ public class Builds {
         // Search engines are told by a header: the files are the same.
         Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()), options);
         String known = builds.getIfPresent(wanted);
-        if (known == null) {
-            Manifest source = manifests.get(manifest);
-            Manifest build = built(source, settings, options, progress);
-            known = build.equals(source) ? manifest : manifests.put(build);
-            builds.put(wanted, known);
+        if (known != null) {
+            return known;
         }
-        return known;
+        Making mine = new Making();
+        Making other = underWay.putIfAbsent(wanted, mine);
+        if (other == null) {
+            return made(wanted, settings, progress, mine);
+        }
+        return other.await(progress).orElseGet(() -> made(wanted, settings, progress, mine));
+    }
+
+    private String made(Wanted wanted, Settings settings, IntConsumer progress, Making making) {
+        String made = null;
+        try {
+            Manifest source = manifests.get(wanted.manifest());
+            Manifest build = built(source, settings, wanted.options(), files -> {
+                making.done(files);
+                progress.accept(files);
+            });
+            made = build.equals(source) ? wanted.manifest() : manifests.put(build);
+            builds.put(wanted, made);
+            return made;
+        } finally {
+            underWay.remove(wanted, making);
+            making.end(made);
+        }
     }
 
     /** Whether a build is at hand already, so that it costs nothing. */

@@ -1,6 +1,7 @@
 package evenharbor.app.what.build;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.ArgumentMatchers.eq;
 import static org.mockito.Mockito.mock;
@@ -23,7 +24,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -71,6 +76,32 @@ class BuildsTest {
         verify(batch, times(2)).settle();
         verify(manifests, times(1)).text(STYLE);
         verify(manifests, times(2)).text(ABOUT);
+    }
+
+    @Test
+    void whoWantsABuildThatIsBeingMadeWaitsForItAndMakesItWhenThatCameToNothing() throws Exception {
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch goOn = new CountDownLatch(1);
+        AtomicBoolean fails = new AtomicBoolean(true);
+        when(manifests.get("one")).thenAnswer(call -> {
+            begun.countDown();
+            goOn.await();
+            if (fails.getAndSet(false)) {
+                throw new IllegalStateException("broken off");
+            }
+            return Manifest.of(Map.of("index.html", FRONT, "s.css", STYLE));
+        });
+        ExecutorService two = Executors.newFixedThreadPool(2);
+        Future<String> first = two.submit(() -> builds.of("one", Settings.DEFAULT));
+        begun.await();
+        Future<String> second = two.submit(() -> builds.of("one", Settings.DEFAULT));
+        goOn.countDown();
+        assertThat(second.get(20, TimeUnit.SECONDS)).isEqualTo("built-one");
+        assertThatThrownBy(() -> first.get(20, TimeUnit.SECONDS)).hasMessageContaining("broken off");
+        two.shutdown();
+        verify(manifests, times(1)).put(any());
+        assertThat(builds.of("one", Settings.DEFAULT)).isEqualTo("built-one");
+        verify(manifests, times(1)).put(any());
     }
 
     @Test
