@@ -41,8 +41,9 @@ function Noticed({
     );
   }
   const kinds = ORDER.flatMap((kind) => outcome.kinds.filter((k) => k.kind === kind));
-  const lost = outcome.lines.filter((line) => LOST.includes(line.kind));
-  const others = outcome.lines.filter((line) => !LOST.includes(line.kind));
+  // Where the whole site answers otherwise, its pages need not be told one by one.
+  const lost = outcome.lines.filter((line) => line.kind === 'MISSING' || line.kind === 'GONE');
+  const others = outcome.lines.filter((line) => !lost.includes(line));
   const unchanged = kinds.every((k) => k.kind === 'SAME');
   return (
     <>

@@ -7,7 +7,7 @@ import { Time } from '../../common/ui/Words';
 
 const REPLACES = ['GO_LIVE', 'PUBLISH_DRAFT', 'TAKE_DOWN', 'PUT_LIVE'];
 
-/** What is planned and will replace what is about to be published: told before it is. */
+/** What is planned and will replace what is about to be published, or publish it anyway: told before it is. */
 export function PlansAhead({ siteId }: { siteId: string }) {
   const plans = useQuery({
     queryKey: keys.part(siteId, 'plans'),
@@ -22,8 +22,17 @@ export function PlansAhead({ siteId }: { siteId: string }) {
   if (!next || !plan) return null;
   return (
     <Notice>
-      What you publish now is replaced <Time at={next.at} />, by the {next.end ? 'end of the plan' : 'plan'} “
-      {plan.action}”. <Link to={`/sites/${siteId}/when`}>See what is planned</Link>
+      {plan.form.kind === 'PUBLISH_DRAFT' && !next.end ? (
+        <>
+          The draft is planned to go live by itself, <Time at={next.at} />.
+        </>
+      ) : (
+        <>
+          What you publish now is replaced <Time at={next.at} />, by the{' '}
+          {next.end ? 'end of the plan' : 'plan'} “{plan.action}”.
+        </>
+      )}{' '}
+      <Link to={`/sites/${siteId}/when`}>See what is planned</Link>
     </Notice>
   );
 }
