@@ -6,12 +6,19 @@ import evenharbor.core.harbor.outcome.OutcomeDifference;
 import evenharbor.core.harbor.outcome.Recorded;
 import evenharbor.core.harbor.route.Routes;
 import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.what.live.SiteEvent;
+import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.what.version.Changes;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.when.history.FoundPages;
 import evenharbor.core.when.history.VersionFiles;
 import evenharbor.core.when.retention.MarkedContents;
+import evenharbor.core.when.timeline.AddressAnswer;
+import evenharbor.core.when.timeline.Timeline;
+import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.address.Role;
+import evenharbor.core.where.address.SiteAddress;
 import evenharbor.core.where.redirect.Redirects;
 import evenharbor.edge.blob.DirectoryBlobs;
 import java.io.IOException;
@@ -25,6 +32,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Random;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -39,6 +47,7 @@ final class WhenBench {
     static List<Row> run(Path folder) throws Exception {
         Files.createDirectories(folder);
         List<Row> rows = new ArrayList<>();
+        rows.add(instant());
         rows.add(outcomes());
         rows.add(comparison());
         rows.addAll(search(folder.resolve("index")));
@@ -70,6 +79,36 @@ final class WhenBench {
         byte[] bytes = new byte[32];
         new Random(content).nextBytes(bytes);
         return HexFormat.of().formatHex(bytes);
+    }
+
+    /** How 200 sites stood at an instant, each with a past of 1,000 moments and ten addresses. */
+    private static Row instant() throws Exception {
+        Random random = new Random(2);
+        List<Timeline<SiteLife>> pasts = new ArrayList<>();
+        List<SiteAddress> addresses = new ArrayList<>();
+        for (int i = 0; i < 10; i++) {
+            Role role = i == 0 ? Role.MAIN : i < 5 ? Role.ALIAS : Role.FORWARDING;
+            addresses.add(new SiteAddress(
+                    "a" + i, new HostName("a" + i + ".example"), "/", role, OptionalInt.empty(), Optional.empty()));
+        }
+        for (int site = 0; site < 200; site++) {
+            List<Timeline.Moment<SiteLife>> moments = new ArrayList<>();
+            for (int i = 0; i < 1_000; i++) {
+                SiteEvent event = i % 2 == 0
+                        ? new SiteEvent.Restored(new SiteLife.Shown(i, "b"), "")
+                        : new SiteEvent.TakenDown(false);
+                SiteLife life = ((SiteLife.Outcome.Next) SiteLife.NEW.on(event)).life();
+                moments.add(new Timeline.Moment<>(Instant.ofEpochSecond(i * 100L + random.nextInt(100)), life));
+            }
+            pasts.add(new Timeline<>(moments));
+        }
+        double time = median(() -> {
+            Instant then = Instant.ofEpochSecond(random.nextInt(90_000) + 1_000L);
+            for (Timeline<SiteLife> past : pasts) {
+                AddressAnswer.of(addresses, past.at(then).orElseThrow());
+            }
+        });
+        return Row.atMost("200 sites with 1,000 spans each, at an instant", time, 50, "ms", "median of " + ROUNDS);
     }
 
     /** 10,000 recorded paths of a site of 10,000 pages with 1,000 redirects, a tenth of which a change touches. */
