@@ -154,7 +154,13 @@ class RetentionTest {
         noticePasses();
         assertThat(numbers()).containsExactlyInAnyOrder(1, 2, 3, 4, 6, 7);
         person.get(at("/versions/5/zip")).is(404);
-        assertThat(person.publish(site)).as("its number stays taken").isEqualTo(8);
+        db.update("update site_address set trial_version = 5 where site_id = ? and role = 'TRIAL'", site);
+        person.putText(site, "index.html", "<p>a draft that nobody is to see").is(200);
+        person.publish(site);
+        assertThat(person.visit("trial" + host.substring("kept".length()), "/").status())
+                .as("a version that is gone is shown to nobody, nor is the draft in its place")
+                .isEqualTo(404);
+        assertThat(person.publish(site)).as("its number stays taken").isEqualTo(9);
     }
 
     @Test

@@ -191,7 +191,13 @@ class SiteCompiler {
                         : Optional.empty();
             case FORWARDING -> main.map(Onward::to);
             case POINTER -> Optional.ofNullable(address.pointsTo()).map(Onward::pointer);
-            case TRIAL -> Optional.of(trial(address, site, secure));
+            // A version that was cleaned up is shown to nobody; the draft least of all in its place.
+            case TRIAL ->
+                address.trialVersion() != null
+                                && versions.find(site.id(), address.trialVersion())
+                                        .isEmpty()
+                        ? Optional.empty()
+                        : Optional.of(trial(address, site, secure));
         };
     }
 
