@@ -1,6 +1,7 @@
 import { useId, type ReactNode } from 'react';
 import { format } from 'date-fns';
 import type { Schemas } from '../api/client';
+import { harborNow } from '../api/harborClock';
 import { Diamond, Loading, Trouble } from './Notice';
 import { counted } from './Words';
 
@@ -106,7 +107,7 @@ export function WillNotice({
 function sinceWords(outcome: Outcome): string {
   if (outcome.since === null) return '';
   const first = new Date(`${outcome.since}T00:00:00`);
-  const days = (Date.now() - first.getTime()) / 86_400_000;
+  const days = (harborNow().getTime() - first.getTime()) / 86_400_000;
   return days < outcome.days
     ? `since ${format(first, 'd MMM yyyy')}, when they began to be counted`
     : `of the last ${String(outcome.days)} days`;

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { Link, useSearchParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { usePageVisits, useVisits } from '../../common/api/queries';
+import { usePageVisits, useVisits } from '../../common/api/visits';
 import { Filter } from '../../common/ui/Filter';
 import { Empty, Loading, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';

@@ -196,27 +196,13 @@ class HistoryController {
         List<FoundPages.FoundPage> found = FoundPages.of(search.find(words, versions, draft), versions, draft);
         List<String> wanted = PageIndex.words(words);
         return new SearchView(
-                found.stream()
-                        .limit(MOST_FOUND)
-                        .map(page -> view(page, wanted, versions, draft))
-                        .toList(),
+                found.stream().limit(MOST_FOUND).map(page -> view(page, wanted)).toList(),
                 Math.max(0, found.size() - MOST_FOUND),
                 versions.size());
     }
 
-    private FoundView view(
-            FoundPages.FoundPage page, List<String> wanted, List<VersionFiles> versions, Manifest draft) {
-        FileEntry file = page.inDraft()
-                ? draft.files().get(page.path())
-                : versions.stream()
-                        .filter(v -> v.number()
-                                == page.versions().get(page.versions().size() - 1))
-                        .findFirst()
-                        .orElseThrow()
-                        .files()
-                        .files()
-                        .get(page.path());
-        Optional<PageText> text = search.text(file);
+    private FoundView view(FoundPages.FoundPage page, List<String> wanted) {
+        Optional<PageText> text = search.text(page.file());
         return new FoundView(
                 page.path(),
                 text.map(PageText::title).orElse(""),

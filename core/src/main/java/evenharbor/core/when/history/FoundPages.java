@@ -16,7 +16,7 @@ public final class FoundPages {
      * A path at which something was found.
      *
      * @param path the path
-     * @param hash the content of the latest version that has it there
+     * @param file the file as the draft has it there, else the latest version
      * @param versions numbers of the versions that have it there, the earliest first
      * @param lastAt when the last of them was made; the beginning of time when only the draft has it
      * @param inDraft whether the draft has it there, too
@@ -25,7 +25,7 @@ public final class FoundPages {
      */
     public record FoundPage(
             String path,
-            String hash,
+            FileEntry file,
             List<Integer> versions,
             Instant lastAt,
             boolean inDraft,
@@ -34,13 +34,13 @@ public final class FoundPages {
 
     private static final class Finding {
         private final List<Integer> versions = new ArrayList<>();
-        private String hash = "";
+        private FileEntry file;
         private Instant lastAt = Instant.EPOCH;
         private boolean inDraft;
         private float score;
 
-        void add(FileEntry file, float fits) {
-            hash = file.hash();
+        void add(FileEntry found, float fits) {
+            file = found;
             score = Math.max(score, fits);
         }
     }
@@ -77,7 +77,7 @@ public final class FoundPages {
         return byPath.entrySet().stream()
                 .map(e -> new FoundPage(
                         e.getKey(),
-                        e.getValue().hash,
+                        e.getValue().file,
                         List.copyOf(e.getValue().versions),
                         e.getValue().lastAt,
                         e.getValue().inDraft,

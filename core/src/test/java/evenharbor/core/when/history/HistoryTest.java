@@ -65,7 +65,7 @@ class HistoryTest {
                 versions("walk.html=walk x=1", "walk.html=stroll y=hike", "walk.html=other z=walk", "x=1"),
                 files("walk.html=other z=walk new=hike"));
         assertThat(found.stream()
-                        .map(p -> p.path() + " " + p.hash() + " " + p.versions() + " " + p.inDraft() + " "
+                        .map(p -> p.path() + " " + p.file().hash() + " " + p.versions() + " " + p.inDraft() + " "
                                 + p.pathInDraft()))
                 .containsExactly(
                         "y hike [2] false false",
