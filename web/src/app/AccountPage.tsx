@@ -5,6 +5,7 @@ import { ChangePassword } from '../who/access/ChangePassword';
 import { CredentialRecord } from '../who/access/CredentialRecord';
 import { Invite } from '../who/access/Invite';
 import { SessionList } from '../who/access/SessionList';
+import { TimeZone } from '../who/access/TimeZone';
 import { TokenList } from '../who/access/TokenList';
 
 /** What belongs to the person who is signed in: password, sessions, tokens, and the record of them. */
@@ -20,6 +21,7 @@ export function AccountPage() {
         <div className="grid gap-x-12 gap-y-8 lg:grid-cols-2">
           <div className="flex flex-col gap-8">
             <SessionList />
+            <TimeZone />
             <ChangePassword />
             <Invite />
           </div>

@@ -7,11 +7,12 @@ import { Flag } from '../common/ui/Flag';
 import { Trouble } from '../common/ui/Notice';
 import { Time } from '../common/ui/Words';
 import { Answers, InstantField, StandingThen } from '../when/plan/AtInstant';
+import { instantTyped } from '../common/ui/time';
 
 /** What all sites, and each of their addresses, answered or will answer at a time. */
 export function AllAtInstant({ lanes }: { lanes: Schemas['LaneView'][] }) {
   const [typed, setTyped] = useState('');
-  const at = typed === '' ? null : new Date(typed).toISOString();
+  const at = typed === '' ? null : instantTyped(typed);
   const standings = useQuery({
     queryKey: [...keys.sites, 'at', at],
     enabled: at !== null,

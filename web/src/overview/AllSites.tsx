@@ -4,7 +4,8 @@ import { useCertificates, useDomains, useSites } from '../common/api/queries';
 import { inALine, needsAttention } from '../where/certificate/words';
 import { Empty, Loading, Notice, Trouble } from '../common/ui/Notice';
 import { Time } from '../common/ui/Words';
-import { Lanes } from '../when/timeline/Lanes';
+import { daysAhead } from '../when/timeline/axis';
+import { Lanes, useReach } from '../when/timeline/Lanes';
 import { AllAtInstant } from './AllAtInstant';
 import { DeletedSites } from './DeletedSites';
 
@@ -39,7 +40,8 @@ function CertificateNotices() {
 }
 
 export function AllSites() {
-  const sites = useSites();
+  const [reach] = useReach();
+  const sites = useSites(daysAhead(reach));
   return (
     <>
       <Mast>

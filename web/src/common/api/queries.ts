@@ -1,8 +1,9 @@
-import { QueryClient, useQuery } from '@tanstack/react-query';
+import { QueryClient, useQuery, keepPreviousData } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { setHarborNow } from './harborClock';
-import { api, dataOf } from './client';
+import { api, dataOf, type Schemas } from './client';
 import { Problem } from './problem';
+import { goBy } from '../ui/time';
 
 export const queries = new QueryClient({
   defaultOptions: {
@@ -36,10 +37,23 @@ const UNDER_WAY = ['WANTED', 'ORDERING', 'RENEWING', 'BLOCKED'];
 const at = (siteId: string) => ({ params: { path: { siteId } } });
 
 export const useSession = () =>
-  useQuery({ queryKey: keys.session, queryFn: () => dataOf(api.GET('/api/session')), staleTime: Infinity });
+  useQuery({
+    queryKey: keys.session,
+    queryFn: async () => {
+      const session = await dataOf(api.GET('/api/session'));
+      goBy(session.zone);
+      return session;
+    },
+    staleTime: Infinity,
+  });
 
-export const useSites = () =>
-  useQuery({ queryKey: keys.sites, queryFn: () => dataOf(api.GET('/api/sites')) });
+/** All sites. @param ahead how many days of what is to come */
+export const useSites = (ahead = 31) =>
+  useQuery({
+    queryKey: ahead === 31 ? keys.sites : [...keys.sites, 'ahead', ahead],
+    placeholderData: keepPreviousData,
+    queryFn: () => dataOf(api.GET('/api/sites', { params: { query: { ahead } } })),
+  });
 
 export const useSite = (id: string) =>
   useQuery({ queryKey: keys.site(id), queryFn: () => dataOf(api.GET('/api/sites/{siteId}', at(id))) });
@@ -68,10 +82,13 @@ export const useActivities = (id: string) =>
     queryFn: () => dataOf(api.GET('/api/sites/{siteId}/activities', at(id))),
   });
 
-export const usePast = (id: string) =>
+export const usePast = (id: string, ahead: number) =>
   useQuery({
-    queryKey: keys.part(id, 'past'),
-    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/past', at(id))),
+    queryKey: keys.part(id, 'past', ahead),
+    placeholderData: (before: Schemas['LaneView'] | undefined) =>
+      before?.site.id === id ? before : undefined,
+    queryFn: () =>
+      dataOf(api.GET('/api/sites/{siteId}/past', { params: { path: { siteId: id }, query: { ahead } } })),
   });
 
 export const usePeople = () =>

@@ -1,5 +1,4 @@
 import { useMutation } from '@tanstack/react-query';
-import { format } from 'date-fns';
 import { CircleHelp, Moon, Search, Sun } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
@@ -8,6 +7,7 @@ import { api, dataOf } from '../api/client';
 import { queries, usePractice, useSession } from '../api/queries';
 import { useHarborNow } from '../api/harborClock';
 import { useTheme } from './theme';
+import { shown } from './time';
 
 /** One line at the top: the mark, All sites, what belongs to the screen, and the person's own things. */
 export function Mast({ children }: { children?: ReactNode }) {
@@ -71,7 +71,7 @@ function PracticeTime() {
   if (!practice.data || Math.abs(practice.data.offsetSeconds) < 60) return null;
   return (
     <Link to="/practice" className="text-soft border-water border-l pl-3 text-[0.93rem]">
-      practice clock: {format(now, 'd MMM, HH:mm')}
+      practice clock: {shown(now, 'd MMM, HH:mm')}
     </Link>
   );
 }

@@ -1,7 +1,8 @@
-import { format, formatDistanceStrict } from 'date-fns';
+import { formatDistanceStrict } from 'date-fns';
 import { Copy, ExternalLink } from 'lucide-react';
 import { copy } from './copy';
 import { harborNow, useHarborNow } from '../api/harborClock';
+import { shown } from './time';
 
 /** A time in the person's own zone, with how long ago beside it and the exact instant on hover. */
 export function Time({ at, short = false }: { at: string; short?: boolean }) {
@@ -11,7 +12,7 @@ export function Time({ at, short = false }: { at: string; short?: boolean }) {
   const ago = formatDistanceStrict(time, harborNow(), { addSuffix: true });
   return (
     <time dateTime={at} title={time.toISOString()} className="whitespace-nowrap">
-      {short ? ago : `${format(time, 'd MMM yyyy, HH:mm')} · ${ago}`}
+      {short ? ago : `${shown(time, 'd MMM yyyy, HH:mm')} · ${ago}`}
     </time>
   );
 }

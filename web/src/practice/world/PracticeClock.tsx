@@ -1,10 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
-import { format } from 'date-fns';
 import { useState } from 'react';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Trouble } from '../../common/ui/Notice';
+import { shown } from '../../common/ui/time';
 
 const MINUTE = 60;
 const HOUR = 60 * MINUTE;
@@ -31,7 +31,7 @@ export function PracticeClock({ practice }: { practice: Schemas['PracticeView'] 
         Clock
       </h2>
       <p className="mb-2 text-[1.3rem]">
-        <time dateTime={practice.now}>{format(new Date(practice.now), 'EEEE, d MMMM yyyy, HH:mm')}</time>
+        <time dateTime={practice.now}>{shown(new Date(practice.now), 'EEEE, d MMMM yyyy, HH:mm')}</time>
       </p>
       <p className="mb-2">Move it on; every job follows.</p>
       <div className="flex flex-wrap gap-2">

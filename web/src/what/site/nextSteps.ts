@@ -49,6 +49,9 @@ export function stepsOf(site: SiteView): Step[] {
       attention: true,
     });
   }
+  if (site.plansInTrouble > 0) {
+    steps.push({ words: `Fix ${counted(site.plansInTrouble, 'plan')}`, to: at('when'), attention: true });
+  }
   return steps;
 }
 

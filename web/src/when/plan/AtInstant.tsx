@@ -9,13 +9,14 @@ import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { standingWords } from './planForm';
 import { ThenPages } from './ThenPages';
+import { instantTyped } from '../../common/ui/time';
 
 type SiteAt = Schemas['SiteAt'];
 
 /** How the site stood at a time, or will stand if nothing else is decided: its pages, and what each address answers. */
 export function AtInstant({ site }: { site: SiteView }) {
   const [typed, setTyped] = useState('');
-  const at = typed === '' ? null : new Date(typed).toISOString();
+  const at = typed === '' ? null : instantTyped(typed);
   const standing = useQuery({
     queryKey: keys.part(site.id, 'standing', at),
     enabled: at !== null,

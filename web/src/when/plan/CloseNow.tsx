@@ -11,7 +11,8 @@ import { Time } from '../../common/ui/Words';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';
 import { NoticeFields } from './NoticeFields';
-import { NOTICE, ownZone, type PlansView } from './planForm';
+import { ownZone } from '../../common/ui/time';
+import { NOTICE, type PlansView } from './planForm';
 
 /** Closes a site for now. */
 export function CloseNow({ site, standing }: { site: SiteView; standing: PlansView['now'] | undefined }) {

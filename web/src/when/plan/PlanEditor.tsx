@@ -106,6 +106,7 @@ export function PlanEditor({
           />
         )}
       </div>
+      <p className="text-soft -mt-2 mb-3">Times are those of {form.zone.replaceAll('_', ' ')}.</p>
       {!plan?.begun && (
         <Choice
           label="Again"

@@ -1,6 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { addDays, setHours, startOfHour } from 'date-fns';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf } from '../../common/api/client';
 import { useHarborNow } from '../../common/api/harborClock';
@@ -8,21 +9,14 @@ import { keys, refreshSite } from '../../common/api/queries';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Diamond, Loading, Trouble } from '../../common/ui/Notice';
 import { WillNotice } from '../../common/ui/Noticed';
+import { inZone, typedTime } from '../../common/ui/time';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { AtInstant } from './AtInstant';
 import { ClosedNow, CloseNow } from './CloseNow';
 import { PlanEditor } from './PlanEditor';
 import { ThenPages } from './ThenPages';
-import {
-  localTime,
-  newPlan,
-  standingWords,
-  usePlans,
-  type PlanForm,
-  type PlansView,
-  type PlanView,
-} from './planForm';
+import { newPlan, standingWords, usePlans, type PlanForm, type PlansView, type PlanView } from './planForm';
 
 interface Editing {
   plan?: PlanView;
@@ -46,7 +40,10 @@ export function Planned({ site }: { site: SiteView }) {
           kind="primary"
           onClick={() => {
             setEditing({
-              initial: newPlan('PUBLISH_DRAFT', localTime(setHours(startOfHour(addDays(now, 1)), 9))),
+              initial: newPlan(
+                'PUBLISH_DRAFT',
+                typedTime(setHours(startOfHour(addDays(now, 1)), 9, inZone())),
+              ),
             });
           }}
         >
@@ -80,6 +77,7 @@ export function Planned({ site }: { site: SiteView }) {
               Nothing is planned. Plan a publish, a winter programme with its end, a summer closing.
             </p>
           )}
+          <DatedRedirects view={plans.data} />
           <LeftOut view={plans.data} />
           <AtInstant site={site} />
         </>
@@ -87,6 +85,14 @@ export function Planned({ site }: { site: SiteView }) {
     </section>
   );
 }
+
+/** Where a finding is put right that lies outside of the plan. */
+const OPENS = {
+  OPEN_DOMAINS: { words: 'Open the domains', to: () => '/domains' },
+  OPEN_ADDRESSES: { words: 'Open its addresses', to: (id: string) => `/sites/${id}/where` },
+  OPEN_HOSTS: { words: 'Open its hosts', to: (id: string) => `/sites/${id}/where/hosts` },
+  OPEN_DRAFT: { words: 'Open the draft', to: (id: string) => `/sites/${id}/what` },
+};
 
 function Findings({
   site,
@@ -124,7 +130,7 @@ function Findings({
                     >
                       Call off “{plan.action}”
                     </LinkButton>
-                  ) : (
+                  ) : fix === 'MOVE' || fix === 'CHANGE_END' ? (
                     <LinkButton
                       key={fix}
                       onClick={() => {
@@ -133,6 +139,10 @@ function Findings({
                     >
                       {fix === 'MOVE' ? 'Move it' : 'Change its end'}
                     </LinkButton>
+                  ) : (
+                    <Link key={fix} to={OPENS[fix].to(site.id)} className="min-h-[25px]">
+                      {OPENS[fix].words}
+                    </Link>
                   ),
                 )}
               </p>
@@ -204,6 +214,7 @@ function PlanRow({
             Change
           </LinkButton>
         )}
+        {plan.begun && !plan.calledOff && <EndNow plan={plan} />}
         <LinkButton
           onClick={() => {
             callOff.mutate({ plan, off: !plan.calledOff });
@@ -255,6 +266,25 @@ function Foreseen({ plan }: { plan: PlanView }) {
   );
 }
 
+/** What redirects do by dates of their own. */
+function DatedRedirects({ view }: { view: PlansView }) {
+  if (view.redirects.length === 0) return null;
+  return (
+    <details className="mt-3">
+      <summary className="cursor-pointer font-medium">
+        Redirects that begin or end by their own dates ({view.redirects.length})
+      </summary>
+      <ul>
+        {view.redirects.map((one) => (
+          <li key={one.at + one.words} className="py-1 [overflow-wrap:anywhere] first-letter:uppercase">
+            {one.words} <Time at={one.at} />
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
 /** What was left out lately, and why: nobody is to find out by chance. */
 function LeftOut({ view }: { view: PlansView }) {
   const left = view.done.filter((one) => !one.carried).slice(0, 5);
@@ -275,5 +305,31 @@ function LeftOut({ view }: { view: PlansView }) {
         then is left out, and of several times only the last counts.
       </p>
     </details>
+  );
+}
+
+/** Ends what stands for a while before its time: what was before comes back. */
+function EndNow({ plan }: { plan: PlanView }) {
+  const end = useMutation({
+    mutationFn: () =>
+      dataOf(
+        api.POST('/api/plans/{id}/end', {
+          params: { path: { id: plan.id }, header: { 'If-Match': `"${String(plan.revision)}"` } },
+        }),
+      ),
+    onSuccess: async () => {
+      await refreshSite(plan.siteId);
+      toast(`Ended: ${plan.action}`);
+    },
+    onError: (error) => toast.error(error.message),
+  });
+  return (
+    <LinkButton
+      onClick={() => {
+        if (!end.isPending) end.mutate();
+      }}
+    >
+      End now
+    </LinkButton>
   );
 }

@@ -1,7 +1,7 @@
-import { format } from 'date-fns';
 import { dataOf, api } from '../../common/api/client';
 import type { Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
+import { ownZone } from '../../common/ui/time';
 import { useQuery } from '@tanstack/react-query';
 
 export type PlanForm = Schemas['PlanForm'];
@@ -18,15 +18,13 @@ export const KINDS: [kind: Kind, words: string][] = [
   ['REOPEN', 'Reopen'],
   ['TAKE_DOWN', 'Unpublish'],
   ['PUT_LIVE', 'Put live again'],
+  ['APPLY_REDIRECTS', 'Apply the redirects, as they then are'],
   ['SWITCH_MAIN', 'Make another address the main one'],
   ['SEND_TO', 'Publish to a host'],
 ];
 
 /** Whether it can be for a while, and then go back to what was before. */
 export const mayEnd = (kind: Kind) => kind !== 'SEND_TO' && kind !== 'REOPEN';
-
-/** The time zone that the browser goes by. */
-export const ownZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 export const NOTICE: Closing = {
   paths: [],
@@ -35,9 +33,6 @@ export const NOTICE: Closing = {
   text: '',
   target: '',
 };
-
-/** A time as a field for date and time takes it. */
-export const localTime = (at: Date) => format(at, "yyyy-MM-dd'T'HH:mm");
 
 /** A plan that nothing has been said of yet but its time. */
 export function newPlan(kind: Kind, starts: string): PlanForm {

@@ -9,7 +9,7 @@ import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
 import { Loading, Trouble } from '../../common/ui/Notice';
 import { counted, sizeText, Time } from '../../common/ui/Words';
-import { ownZone } from '../plan/planForm';
+import { ownZone } from '../../common/ui/time';
 
 type View = Schemas['RetentionView'];
 

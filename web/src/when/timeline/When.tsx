@@ -1,22 +1,27 @@
-import { format } from 'date-fns';
 import { useActivities, usePast } from '../../common/api/queries';
 import { useThisSite } from '../../what/site/thisSite';
 import { Planned } from '../plan/Planned';
-import { Lanes } from './Lanes';
+import { PlanHandles } from '../plan/PlanHandles';
+import { daysAhead } from './axis';
+import { Lanes, useReach } from './Lanes';
 import { DeleteSite } from '../../harbor/publish/DeleteSite';
 import { Loading, Trouble } from '../../common/ui/Notice';
 import { HAPPENED } from '../../who/activity/happened';
 import { Time } from '../../common/ui/Words';
+import { shown } from '../../common/ui/time';
 
 export function When() {
   const site = useThisSite();
-  const past = usePast(site.id);
+  const [reach] = useReach();
+  const past = usePast(site.id, daysAhead(reach));
   const activities = useActivities(site.id);
-  const days = Map.groupBy(activities.data ?? [], (a) => format(new Date(a.at), 'EEEE, d MMMM yyyy'));
+  const days = Map.groupBy(activities.data ?? [], (a) => shown(new Date(a.at), 'EEEE, d MMMM yyyy'));
   return (
     <>
       <h2 className="sr-only">When</h2>
-      {past.data && <Lanes lanes={[past.data]} />}
+      {past.data && (
+        <Lanes lanes={[past.data]} over={(lane, axis) => <PlanHandles site={lane.site} axis={axis} />} />
+      )}
       <Planned site={site} />
       <section aria-labelledby="past" className="mt-6 max-w-3xl">
         <h2 id="past" className="mb-1 text-lg">
@@ -31,7 +36,7 @@ export function When() {
               {entries.map((a) => (
                 <li key={a.id} className="grid grid-cols-[4rem_1fr] gap-x-2 py-1">
                   <time dateTime={a.at} title={a.at} className="text-soft">
-                    {format(new Date(a.at), 'HH:mm')}
+                    {shown(new Date(a.at), 'HH:mm')}
                   </time>
                   <span className="[overflow-wrap:anywhere]">
                     <strong className="font-medium">{a.who || 'Even Harbor'}</strong> {HAPPENED[a.kind]}{' '}

@@ -1,9 +1,9 @@
-import { format } from 'date-fns';
 import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import type { SiteView } from '../../what/site/thisSite';
 import { HostName } from '../../common/ui/Words';
 import { StateMark } from './LadderView';
+import { shown } from '../../common/ui/time';
 
 type Where = Schemas['WhereView'];
 type Mark = Where['marks'][number];
@@ -169,7 +169,7 @@ function MarkBox({
         {mark.column === 'ADDRESS' ? <HostName name={mark.title} /> : mark.title}
       </span>
       <span className="text-soft ml-auto text-[0.86rem] whitespace-nowrap">
-        {standing?.until ? `by ${format(new Date(standing.until), 'HH:mm')}` : mark.note}
+        {standing?.until ? `by ${shown(new Date(standing.until), 'HH:mm')}` : mark.note}
       </span>
     </Link>
   );
@@ -195,7 +195,7 @@ function ChartTable({ where }: { where: Where }) {
               <td className="pr-3 [overflow-wrap:anywhere]">{title(line.to)}</td>
               <td>
                 {WAYS[line.way].words}
-                {line.until !== null && ` until ${format(new Date(line.until), 'd MMM, HH:mm')}`}
+                {line.until !== null && ` until ${shown(new Date(line.until), 'd MMM, HH:mm')}`}
               </td>
             </tr>
           ))}

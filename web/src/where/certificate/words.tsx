@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { shown } from '../../common/ui/time';
 import type { Schemas } from '../../common/api/client';
 import { harborNow } from '../../common/api/harborClock';
 
@@ -7,7 +7,7 @@ export type Certificate = Schemas['CertificateView'];
 /** A day as people write it; the year only where it is not this one. */
 export function day(at: string) {
   const time = new Date(at);
-  return format(time, time.getFullYear() === harborNow().getFullYear() ? 'd MMM' : 'd MMM yyyy');
+  return shown(time, shown(time, 'yyyy') === shown(harborNow(), 'yyyy') ? 'd MMM' : 'd MMM yyyy');
 }
 
 /** How a certificate stands, in a line. */

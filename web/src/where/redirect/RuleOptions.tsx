@@ -2,6 +2,7 @@ import { Check } from '../../common/ui/Check';
 import { Field } from '../../common/ui/Field';
 import { Choice } from '../../common/ui/Choice';
 import type { Rule } from './words';
+import { instantTyped, typedTime } from '../../common/ui/time';
 
 interface Props {
   form: Rule;
@@ -115,11 +116,7 @@ export function RuleOptions({ form, fault, onChange }: Props) {
   );
 }
 
-/** An instant as a date field shows it, in the person's own zone. */
-export function local(at: string | null): string {
-  if (at === null) return '';
-  const time = new Date(at);
-  return new Date(time.getTime() - time.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
-}
+/** An instant as a date field shows it, by the account's time zone. */
+export const local = (at: string | null) => (at === null ? '' : typedTime(at));
 
-export const instant = (typed: string) => (typed === '' ? null : new Date(typed).toISOString());
+export const instant = (typed: string) => (typed === '' ? null : instantTyped(typed));

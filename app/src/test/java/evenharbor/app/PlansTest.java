@@ -6,6 +6,7 @@ import static org.awaitility.Awaitility.await;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
 import evenharbor.app.fixture.Patience;
+import evenharbor.app.fixture.RedirectApi;
 import evenharbor.app.fixture.TestHarbor;
 import java.time.Duration;
 import java.time.Instant;
@@ -163,6 +164,109 @@ class PlansTest {
         assertThat(person.get(at("/activities")).json().toString())
                 .contains("PLAN_CARRIED_OUT")
                 .contains("the end of: Restore version 1");
+    }
+
+    @Test
+    void redirectsBeginAndEndAsPlanned() {
+        RedirectApi.add(person, site, "/sale/", "/index.html");
+        plan(form("APPLY_REDIRECTS", in(Duration.ofDays(1)), in(Duration.ofDays(5))));
+        assertThat(person.visit(host, "/sale/").status()).isEqualTo(404);
+        pass(Duration.ofDays(1).plusMinutes(1));
+        await("the redirect to begin")
+                .atMost(Patience.MOST)
+                .until(() -> person.visit(host, "/sale/").status() == 301);
+        pass(Duration.ofDays(4));
+        await("the redirect to end")
+                .atMost(Patience.MOST)
+                .until(() -> person.visit(host, "/sale/").status() == 404);
+        meets("<p>autumn");
+    }
+
+    @Test
+    void datesOfRedirectsAreTold() {
+        String from =
+                now().plus(Duration.ofDays(3)).truncatedTo(ChronoUnit.SECONDS).toString();
+        Map<String, Object> fair = new HashMap<>(RedirectApi.rule("/fair/", "/index.html"));
+        fair.put("from", from);
+        person.post(at("/redirects/changes"), Map.of("put", List.of(fair), "remove", Set.of(), "what", "a fair"))
+                .is(200);
+        assertThat(plans().get("redirects")).as("visitors do not meet it yet").isEmpty();
+        person.post(at("/redirects/live"), Map.of()).is(200);
+        assertThat(plans().get("redirects").get(0).get("words").asString())
+                .isEqualTo("the redirect of /fair/ to /index.html begins");
+        assertThat(person.get(at("/past")).is(200).json().get("ahead").toString())
+                .contains("the redirect of /fair/");
+    }
+
+    @Test
+    void whatHasBegunIsEndedBeforeItsTime() {
+        JsonNode plan = plan(form("GO_LIVE", in(Duration.ofDays(1)), in(Duration.ofDays(9)), "version", 1));
+        person.post("/api/plans/" + plan.get("id").asString() + "/end", Map.of())
+                .is(409);
+        pass(Duration.ofDays(1).plusMinutes(1));
+        meets("<p>winter");
+        JsonNode begun = plans().get("plans").get(0);
+        assertThat(person.post("/api/plans/" + plan.get("id").asString() + "/end", Map.of())
+                        .is(200)
+                        .json()
+                        .get("nextAt")
+                        .isNull())
+                .isTrue();
+        meets("<p>autumn");
+        assertThat(begun.get("begun").asBoolean()).isTrue();
+        pass(Duration.ofDays(9));
+        done(2);
+        meets("<p>autumn");
+        assertThat(person.get(at("/activities")).json().toString()).contains("ended before its time");
+    }
+
+    @Test
+    void whatAPlanNeedsAndWillNotHaveIsToldOnAllSites() {
+        String name = "programme" + sites + ".art.localhost";
+        long price = person.get("/api/domain-offers?typed=" + name)
+                .is(200)
+                .json()
+                .get(0)
+                .get("firstYear")
+                .asLong();
+        String domain = person.post("/api/domains", Map.of("name", name, "firstYear", price))
+                .is(201)
+                .json()
+                .get("id")
+                .asString();
+        person.put("/api/domains/" + domain, Map.of("autoRenew", false, "hosted", true))
+                .is(200);
+        String address = person.claim(site, name).is(201).json().get("id").asString();
+        plan(form("SWITCH_MAIN", in(Duration.ofDays(360)), null, "addressId", address));
+        assertThat(kinds()).isEmpty();
+        plan(form("GO_LIVE", in(Duration.ofDays(370)), null, "version", 1));
+        assertThat(kinds()).containsExactly("DOMAIN_ENDS");
+        assertThat(person.get("/api/sites")
+                        .is(200)
+                        .json()
+                        .valueStream()
+                        .map(lane -> lane.get("site"))
+                        .filter(s -> s.get("id").asString().equals(site))
+                        .findFirst()
+                        .orElseThrow()
+                        .get("plansInTrouble")
+                        .asInt())
+                .isEqualTo(1);
+    }
+
+    private List<String> kinds() {
+        return plans().get("findings")
+                .valueStream()
+                .map(finding -> finding.get("kind").asString())
+                .toList();
+    }
+
+    @Test
+    void theAccountGoesByATimeZoneOfItsOwn() {
+        person.put("/api/account/zone", Map.of("zone", "Mars/Olympus")).is(400);
+        person.put("/api/account/zone", Map.of("zone", "Pacific/Chatham")).is(204);
+        assertThat(person.get("/api/session").is(200).json().get("zone").asString())
+                .isEqualTo("Pacific/Chatham");
     }
 
     @Test

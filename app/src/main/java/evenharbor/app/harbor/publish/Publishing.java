@@ -182,10 +182,16 @@ public class Publishing {
         states.apply(back.siteId(), new SiteEvent.BroughtBack());
     }
 
-    /** The version that a publish made; empty while it has not, or when it never did. */
+    /** What a publish put live. @param version number of the version it made @param redirects hash of those it brought */
+    public record Made(int version, String redirects) {}
+
+    /** What a publish put live; empty while it has not, or when it never did. */
     @Transactional(readOnly = true)
-    public Optional<Integer> madeBy(String publicationId) {
-        return publications.findById(publicationId).map(publication -> publication.version);
+    public Optional<Made> madeBy(String publicationId) {
+        return publications
+                .findById(publicationId)
+                .filter(publication -> publication.version != null)
+                .map(publication -> new Made(publication.version, publication.redirects));
     }
 
     /** How far one of the person's publishes is. */

@@ -3,7 +3,7 @@ package evenharbor.app.overview.calendar;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
-import evenharbor.app.when.plan.PlannedChanges;
+import evenharbor.app.when.plan.PlansAhead;
 import evenharbor.app.where.certificate.Certificates;
 import evenharbor.app.where.certificate.Secured;
 import evenharbor.app.where.domain.Domain;
@@ -40,7 +40,7 @@ class RenewalCalendar {
     private final Certificates certificates;
     private final Domains domains;
     private final Sites sites;
-    private final PlannedChanges plans;
+    private final PlansAhead plans;
     private final HarborProperties harbor;
     private final JdbcClient db;
     private final Clock clock;
@@ -49,7 +49,7 @@ class RenewalCalendar {
             Certificates certificates,
             Domains domains,
             Sites sites,
-            PlannedChanges plans,
+            PlansAhead plans,
             HarborProperties harbor,
             JdbcClient db,
             Clock clock) {
@@ -97,7 +97,7 @@ class RenewalCalendar {
     }
 
     private void add(Calendar calendar, Site site) {
-        for (PlannedChanges.Ahead step : plans.ahead(site.id(), clock.instant().plus(AHEAD))) {
+        for (PlansAhead.Ahead step : plans.ahead(site.id(), clock.instant().plus(AHEAD))) {
             VEvent event = new VEvent(false);
             event.add(new Uid("plan-" + step.id() + "@" + harbor.nameEnding()));
             event.add(new DtStamp(clock.instant()));

@@ -11,7 +11,7 @@ import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.what.version.Versions;
-import evenharbor.app.when.plan.PlannedChanges;
+import evenharbor.app.when.plan.PlansAhead;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.redirect.MissedVisits;
@@ -44,6 +44,7 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -54,8 +55,10 @@ class Overview {
 
     private static final int MOST_ACTIVITIES = 200;
 
-    /** How far ahead the axis goes. */
-    private static final Duration AXIS = Duration.ofDays(31);
+    /** The most days of what is to come, and how many there are where none is asked for. */
+    private static final int FARTHEST = 550;
+
+    private static final String USUAL = "31";
 
     private final Sites sites;
     private final Addresses addresses;
@@ -66,7 +69,7 @@ class Overview {
     private final Versions versions;
     private final MissedVisits missed;
     private final DestinationStands destinations;
-    private final PlannedChanges plans;
+    private final PlansAhead plans;
     private final Activities activities;
     private final EdgeRoutes routes;
     private final RepeatKeys repeats;
@@ -82,7 +85,7 @@ class Overview {
             Versions versions,
             MissedVisits missed,
             DestinationStands destinations,
-            PlannedChanges plans,
+            PlansAhead plans,
             Activities activities,
             EdgeRoutes routes,
             RepeatKeys repeats,
@@ -123,6 +126,7 @@ class Overview {
             long missedVisits,
             List<DestinationStands.BrokenDestination> brokenDestinations,
             List<DestinationStands.LateDestination> lateDestinations,
+            int plansInTrouble,
             int changes,
             int files,
             boolean listed,
@@ -169,19 +173,22 @@ class Overview {
 
     @GetMapping
     @Transactional(readOnly = true)
-    public List<LaneView> sites() {
+    public List<LaneView> sites(@RequestParam(defaultValue = USUAL) int ahead) {
         List<Site> mine = sites.mine();
         List<String> ids = mine.stream().map(Site::id).toList();
         Map<String, List<Address>> names = addresses.of(ids).stream().collect(Collectors.groupingBy(Address::siteId));
         Map<String, List<LiveStates.Span>> spans =
                 states.spans(ids).stream().collect(Collectors.groupingBy(LiveStates.Span::siteId));
         return mine.stream()
-                .map(site ->
-                        lane(site, names.getOrDefault(site.id(), List.of()), spans.getOrDefault(site.id(), List.of())))
+                .map(site -> lane(
+                        site,
+                        names.getOrDefault(site.id(), List.of()),
+                        spans.getOrDefault(site.id(), List.of()),
+                        ahead))
                 .toList();
     }
 
-    private LaneView lane(Site site, List<Address> names, List<LiveStates.Span> spans) {
+    private LaneView lane(Site site, List<Address> names, List<LiveStates.Span> spans, int days) {
         List<NotchView> notches = versions.of(site.id()).stream()
                 .map(v -> new NotchView(
                         v.number(), v.name(), v.createdAt(), v.publishedAt().isPresent()))
@@ -193,7 +200,9 @@ class Overview {
                         .toList(),
                 notches,
                 closures(site.id()),
-                plans.ahead(site.id(), clock.instant().plus(AXIS)).stream()
+                plans
+                        .ahead(site.id(), clock.instant().plus(Duration.ofDays(Math.max(0, Math.min(days, FARTHEST)))))
+                        .stream()
                         .map(a ->
                                 new AheadView(a.at(), a.life().state(), a.life().served(), a.words()))
                         .toList());
@@ -252,9 +261,9 @@ class Overview {
 
     @GetMapping("/{siteId}/past")
     @Transactional(readOnly = true)
-    public LaneView past(@PathVariable String siteId) {
+    public LaneView past(@PathVariable String siteId, @RequestParam(defaultValue = USUAL) int ahead) {
         Site site = sites.mine(siteId);
-        return lane(site, addresses.of(siteId), states.spans(List.of(siteId)));
+        return lane(site, addresses.of(siteId), states.spans(List.of(siteId)), ahead);
     }
 
     /** The addresses that do not work, with the step that is in the way. */
@@ -307,6 +316,7 @@ class Overview {
                 missed.byPeople(site.id()),
                 destinations.broken(site.id()),
                 destinations.late(site.id()),
+                plans.inTrouble(site.id()),
                 review.of(site.id()).count(),
                 drafts.files(draft).count(),
                 site.settings().listed(),

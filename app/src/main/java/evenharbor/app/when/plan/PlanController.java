@@ -7,7 +7,7 @@ import evenharbor.app.who.access.RepeatKeys;
 import evenharbor.core.when.plan.Forecast;
 import jakarta.validation.Valid;
 import java.time.Clock;
-import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,10 +25,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class PlanController {
 
-    private static final Duration AHEAD = Duration.ofDays(400);
     private static final int MOST_MOMENTS = 60;
 
     private final PlannedChanges plans;
+    private final PlansAhead ahead;
+    private final PlanWorker worker;
     private final PlanViews views;
     private final PlanFindings findings;
     private final PlanOutcomes outcomes;
@@ -39,6 +40,8 @@ class PlanController {
 
     PlanController(
             PlannedChanges plans,
+            PlansAhead ahead,
+            PlanWorker worker,
             PlanViews views,
             PlanFindings findings,
             PlanOutcomes outcomes,
@@ -47,6 +50,8 @@ class PlanController {
             RepeatKeys repeats,
             Clock clock) {
         this.plans = plans;
+        this.ahead = ahead;
+        this.worker = worker;
         this.views = views;
         this.findings = findings;
         this.outcomes = outcomes;
@@ -59,12 +64,17 @@ class PlanController {
     @GetMapping("/sites/{siteId}/plans")
     PlanViews.PlansView plans(@PathVariable String siteId) {
         sites.mine(siteId);
-        List<PlanEntity> rows = plans.of(List.of(siteId));
-        Forecast forecast = plans.forecast(siteId, clock.instant().plus(AHEAD));
+        List<PlanEntity> rows = ahead.of(List.of(siteId));
+        Instant until = clock.instant().plus(PlansAhead.FAR);
+        Forecast forecast = ahead.forecast(siteId, until);
         return new PlanViews.PlansView(
                 PlanViews.of(states.of(siteId).life()),
                 rows.stream().map(views::of).toList(),
                 forecast.steps().stream().limit(MOST_MOMENTS).map(PlanViews::of).toList(),
+                ahead.redirectDates(forecast, until).stream()
+                        .limit(MOST_MOMENTS)
+                        .map(PlanViews::of)
+                        .toList(),
                 plans.done(siteId).stream().map(PlanViews::of).toList(),
                 findings.of(siteId, rows, forecast));
     }
@@ -91,6 +101,14 @@ class PlanController {
     @GetMapping("/plans/{id}/outcomes")
     PlanOutcomes.PlanOutcome outcomes(@PathVariable String id) {
         return outcomes.of(id);
+    }
+
+    /** Ends what stands for a while before its time. */
+    @PostMapping("/plans/{id}/end")
+    PlanViews.PlannedChange endNow(
+            @PathVariable String id, @RequestHeader(name = "If-Match", required = false) String ifMatch) {
+        worker.endNow(plans.mine(id).siteId, id, IfMatch.revision(ifMatch));
+        return views.of(plans.mine(id));
     }
 
     record CalledOff(boolean calledOff) {}

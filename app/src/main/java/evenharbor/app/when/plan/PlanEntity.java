@@ -32,6 +32,7 @@ class PlanEntity {
         TAKE_DOWN,
         CLOSE,
         REOPEN,
+        APPLY_REDIRECTS,
         SWITCH_MAIN,
         SEND_TO
     }
@@ -84,6 +85,7 @@ class PlanEntity {
             case TAKE_DOWN -> new PlannedAction.TakeDown(everywhere);
             case CLOSE -> new PlannedAction.Close(LifeJson.read(closing, Closing.class));
             case REOPEN -> new PlannedAction.Reopen();
+            case APPLY_REDIRECTS -> new PlannedAction.ApplyRedirects();
             case SWITCH_MAIN -> new PlannedAction.SwitchMain(addressId);
             case SEND_TO -> new PlannedAction.SendTo(destinationId);
         };

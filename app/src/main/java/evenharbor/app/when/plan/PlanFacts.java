@@ -1,6 +1,7 @@
 package evenharbor.app.when.plan;
 
 import evenharbor.app.harbor.publish.SiteClosures;
+import evenharbor.app.hosting.destination.PlannedSendings;
 import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
 import evenharbor.app.where.address.Address;
@@ -24,11 +25,13 @@ class PlanFacts {
     private final Versions versions;
     private final Addresses addresses;
     private final SiteClosures closures;
+    private final PlannedSendings sendings;
 
-    PlanFacts(Versions versions, Addresses addresses, SiteClosures closures) {
+    PlanFacts(Versions versions, Addresses addresses, SiteClosures closures, PlannedSendings sendings) {
         this.versions = versions;
         this.addresses = addresses;
         this.closures = closures;
+        this.sendings = sendings;
     }
 
     /**
@@ -53,6 +56,16 @@ class PlanFacts {
                 return versions.find(siteId, number)
                         .map(SavedVersion::redirects)
                         .orElse("");
+            }
+
+            @Override
+            public String redirectsNow() {
+                return versions.redirectsNow(siteId);
+            }
+
+            @Override
+            public boolean maySendTo(String destinationId) {
+                return sendings.place(siteId, destinationId).isPresent();
             }
 
             @Override

@@ -1,10 +1,9 @@
 package evenharbor.app.when.plan;
 
-import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
+import evenharbor.core.common.Dates;
 import evenharbor.core.when.plan.Collisions;
-import evenharbor.core.when.plan.Course;
 import evenharbor.core.when.plan.Forecast;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
@@ -21,12 +20,12 @@ import org.springframework.stereotype.Component;
 class PlanFindings {
 
     private final Versions versions;
-    private final Drafts drafts;
+    private final PlanSurroundings surroundings;
     private final PlanWords words;
 
-    PlanFindings(Versions versions, Drafts drafts, PlanWords words) {
+    PlanFindings(Versions versions, PlanSurroundings surroundings, PlanWords words) {
         this.versions = versions;
-        this.drafts = drafts;
+        this.surroundings = surroundings;
         this.words = words;
     }
 
@@ -34,7 +33,11 @@ class PlanFindings {
     enum Fix {
         MOVE,
         CALL_OFF,
-        CHANGE_END
+        CHANGE_END,
+        OPEN_DOMAINS,
+        OPEN_ADDRESSES,
+        OPEN_HOSTS,
+        OPEN_DRAFT
     }
 
     /**
@@ -59,7 +62,8 @@ class PlanFindings {
         Map<String, Integer> planned = new HashMap<>();
         rows.forEach(row -> planned.put(row.id, newest(all, row.createdAt)));
         List<PlanFinding> findings = new ArrayList<>();
-        for (Collisions.Collision one : Collisions.of(forecast, newest(all, Instant.MAX), planned)) {
+        for (Collisions.Collision one :
+                Collisions.of(forecast, newest(all, Instant.MAX), planned, surroundings.of(siteId))) {
             PlanEntity plan = byId.get(one.planId());
             String other = one.otherId().map(byId::get).map(words::action).orElse("");
             findings.add(new PlanFinding(
@@ -70,16 +74,6 @@ class PlanFindings {
                     sentence(one, plan, other, all),
                     fixes(one)));
         }
-        boolean empty = drafts.files(drafts.find(siteId)).count() == 0;
-        rows.stream()
-                .filter(row -> empty && row.nextAt != null && row.kind == PlanEntity.Kind.PUBLISH_DRAFT)
-                .forEach(row -> findings.add(new PlanFinding(
-                        Collisions.Kind.LEFT_OUT,
-                        row.id,
-                        null,
-                        row.nextAt,
-                        "The draft holds no files. If it still does then, nothing is published.",
-                        List.of(Fix.CALL_OFF))));
         return findings;
     }
 
@@ -102,9 +96,7 @@ class PlanFindings {
                         + (other.isEmpty() ? "" : ": “" + other + "” is decided for good before")
                         + ". What was before does not come back.";
             case CHANGES_NOTHING -> what + " will change nothing: the site stands so already.";
-            case LEFT_OUT ->
-                what + " will be left out. "
-                        + one.leftOut().map(Course.LeftOut::sentence).orElse("");
+            case LEFT_OUT -> what + " will be left out. " + one.why();
             case CLOSED_THEN ->
                 "Nobody will see " + what + ": the site is closed then"
                         + (other.isEmpty() ? "." : ", by “" + other + "”.");
@@ -112,13 +104,31 @@ class PlanFindings {
             case REPLACES_NEWER ->
                 what + " will replace version " + newest(all, Instant.MAX)
                         + ", which went live after this was planned.";
+            case DOMAIN_ENDS ->
+                "Visitors will not reach " + what + ", or not to its end: " + ending(one)
+                        + ", unless you renew the domain.";
+            case CERTIFICATE_ENDS ->
+                "Browsers will warn of " + what + ", or of a part of it: the certificate of " + ending(one)
+                        + ", unless there is a new one.";
+            case HOST_TROUBLE -> what + " may not get through. " + one.why();
+            case DRAFT_TROUBLE -> what + " could not be carried out with today's draft. " + one.why();
         };
+    }
+
+    private static String ending(Collisions.Collision one) {
+        return one.ending()
+                .map(ending -> ending.name() + " ends on " + Dates.day(ending.at()))
+                .orElse("");
     }
 
     private static List<Fix> fixes(Collisions.Collision one) {
         return switch (one.kind()) {
             case SAME_TIME, CLOSED_THEN, NOT_LIVE_THEN -> List.of(Fix.MOVE, Fix.CALL_OFF);
             case END_IS_VAIN -> List.of(Fix.CHANGE_END, Fix.CALL_OFF);
+            case DOMAIN_ENDS -> List.of(Fix.OPEN_DOMAINS, Fix.CALL_OFF);
+            case CERTIFICATE_ENDS -> List.of(Fix.OPEN_ADDRESSES, Fix.CALL_OFF);
+            case HOST_TROUBLE -> List.of(Fix.OPEN_HOSTS, Fix.CALL_OFF);
+            case DRAFT_TROUBLE -> List.of(Fix.OPEN_DRAFT, Fix.CALL_OFF);
             case CHANGES_NOTHING, LEFT_OUT, REPLACES_NEWER -> List.of(Fix.CALL_OFF, Fix.MOVE);
         };
     }

@@ -1,16 +1,15 @@
 package evenharbor.app.when.plan;
 
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.who.access.TimeZoneName;
 import evenharbor.core.what.live.Closing;
 import evenharbor.core.when.plan.PlannedAction;
 import evenharbor.core.when.plan.Repeat;
 import evenharbor.core.when.plan.Schedule;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.time.ZoneId;
 import java.util.Optional;
 import java.util.Set;
 
@@ -80,6 +79,7 @@ record PlanForm(
                 new PlannedAction.Close(
                         needed(closing, "closing", "Say what visitors get.").closing());
             case REOPEN -> new PlannedAction.Reopen();
+            case APPLY_REDIRECTS -> new PlannedAction.ApplyRedirects();
             case SWITCH_MAIN -> new PlannedAction.SwitchMain(needed(addressId, "addressId", "Choose an address."));
             case SEND_TO -> new PlannedAction.SendTo(needed(destinationId, "destinationId", "Choose a destination."));
         };
@@ -89,18 +89,10 @@ record PlanForm(
         return new Schedule(
                 starts.withSecond(0).withNano(0),
                 Optional.ofNullable(ends).map(end -> end.withSecond(0).withNano(0)),
-                zone(zone),
+                TimeZoneName.read(zone),
                 second,
                 Optional.ofNullable(repeat)
                         .map(again -> new Repeat(again.every(), again.interval(), Optional.ofNullable(again.last()))));
-    }
-
-    static ZoneId zone(String name) {
-        try {
-            return ZoneId.of(name);
-        } catch (DateTimeException e) {
-            throw Problem.field("zone", "There is no such time zone. Use a name such as Europe/Berlin.");
-        }
     }
 
     private static <T> T needed(T value, String field, String sentence) {

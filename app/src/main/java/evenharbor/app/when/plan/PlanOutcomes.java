@@ -20,12 +20,19 @@ import org.springframework.stereotype.Component;
 class PlanOutcomes {
 
     private final PlannedChanges plans;
+    private final PlansAhead ahead;
     private final Outcomes outcomes;
     private final Addresses addresses;
     private final AddressForecasts forecasts;
 
-    PlanOutcomes(PlannedChanges plans, Outcomes outcomes, Addresses addresses, AddressForecasts forecasts) {
+    PlanOutcomes(
+            PlannedChanges plans,
+            PlansAhead ahead,
+            Outcomes outcomes,
+            Addresses addresses,
+            AddressForecasts forecasts) {
         this.plans = plans;
+        this.ahead = ahead;
         this.outcomes = outcomes;
         this.addresses = addresses;
         this.forecasts = forecasts;
@@ -46,7 +53,7 @@ class PlanOutcomes {
         if (plan.nextAt == null) {
             throw new Problem(ProblemType.NOT_READY, "Nothing is to come of this plan.");
         }
-        Forecast.Foreseen step = plans.forecast(plan.siteId, plan.nextAt).steps().stream()
+        Forecast.Foreseen step = ahead.forecast(plan.siteId, plan.nextAt).steps().stream()
                 .filter(foreseen -> foreseen.plan().id().equals(planId))
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("This plan"));

@@ -7,6 +7,7 @@ import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.when.plan.Course;
 import evenharbor.core.when.plan.Forecast;
 import evenharbor.core.when.plan.Plan;
+import evenharbor.core.when.plan.RedirectDates;
 import evenharbor.core.when.plan.Schedule;
 import evenharbor.core.when.plan.WallTime;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -73,6 +74,9 @@ class PlanViews {
      */
     record PlannedMoment(String planId, Instant at, boolean end, SiteStanding after, String leftOut) {}
 
+    /** A redirect that begins or ends by a date of its own. @param words what happens */
+    record RedirectMoment(Instant at, boolean begins, String words) {}
+
     /** Something that was done of a plan. */
     record PlanStepView(String planId, Instant dueAt, Instant doneAt, boolean end, boolean carried, String sentence) {}
 
@@ -80,12 +84,14 @@ class PlanViews {
      * The plans of a site.
      *
      * @param moments what is to come, the earliest first
+     * @param redirects what redirects do by dates of their own, the earliest first
      * @param done what was done lately, the latest first
      */
     record PlansView(
             SiteStanding now,
             List<PlannedChange> plans,
             List<PlannedMoment> moments,
+            List<RedirectMoment> redirects,
             List<PlanStepView> done,
             List<PlanFindings.PlanFinding> findings) {}
 
@@ -150,6 +156,11 @@ class PlanViews {
                 one.step().phase() == Plan.Phase.END,
                 of(one.after().life()),
                 one.leftOut().map(Course.LeftOut::sentence).orElse(""));
+    }
+
+    /** A redirect that begins or ends. */
+    static RedirectMoment of(RedirectDates.Dated one) {
+        return new RedirectMoment(one.at(), one.begins(), PlanWords.dated(one));
     }
 
     /** How a site stands. */

@@ -6,8 +6,11 @@ import evenharbor.app.what.live.LifeJson;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.core.what.live.Closing;
+import evenharbor.core.when.plan.RedirectDates;
 import evenharbor.core.when.plan.Repeat;
 import evenharbor.core.when.plan.Schedule;
+import evenharbor.core.where.redirect.Redirect;
+import evenharbor.core.where.redirect.Source;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
@@ -47,6 +50,14 @@ class PlanWords {
         return TIME.format(time);
     }
 
+    /** What a redirect does by a date of its own. */
+    static String dated(RedirectDates.Dated one) {
+        Redirect rule = one.rule();
+        return "the redirect of " + rule.source().path()
+                + (rule.source().kind() == Source.Kind.UNDER ? "/…" : "")
+                + (rule.target().isEmpty() ? "" : " to " + rule.target()) + (one.begins() ? " begins" : " ends");
+    }
+
     /** What it does. */
     String action(PlanEntity row) {
         return switch (row.kind) {
@@ -56,6 +67,7 @@ class PlanWords {
             case TAKE_DOWN -> row.everywhere ? "Unpublish, at all its addresses" : "Unpublish";
             case CLOSE -> "Close " + SiteClosures.words(LifeJson.read(row.closing, Closing.class));
             case REOPEN -> "Reopen";
+            case APPLY_REDIRECTS -> "Apply the redirects";
             case SWITCH_MAIN ->
                 "Make "
                         + addresses.find(List.of(row.addressId)).stream()

@@ -11,6 +11,7 @@ import evenharbor.app.what.site.Sites;
 import evenharbor.app.what.version.Versions;
 import evenharbor.app.where.address.MainAddress;
 import evenharbor.app.who.access.Current;
+import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.harbor.publish.Selection;
@@ -30,6 +31,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.data.domain.Limit;
@@ -179,23 +181,55 @@ class PlanWorker {
             done(site, row, due.get(), now, Optional.of(refused.get().problem.getMessage()));
             return true;
         }
-        List<WhileRow> open = whiles.findBySiteIdOrderById(siteId);
+        take(site, live, row, due.get(), course -> course.take(due.get(), now, facts.of(siteId, true)));
+        return true;
+    }
+
+    /** Ends what stands for a while before its time, as it would end by itself. */
+    void endNow(String siteId, String planId, OptionalLong revision) {
+        Person person = Current.person();
+        transactions.executeWithoutResult(status -> {
+            Live live = states.lock(siteId);
+            PlanEntity row = repository.lockOpen(siteId).stream()
+                    .filter(one -> one.id.equals(planId) && one.plan().begun())
+                    .findFirst()
+                    .orElseThrow(() -> new Problem(
+                            ProblemType.NOT_READY,
+                            "This is not under way, so it cannot be ended. Nothing was changed. See how it is now."));
+            if (revision.isPresent() && revision.getAsLong() != row.revision) {
+                throw new Problem(
+                        ProblemType.STALE,
+                        "This plan was changed in the meantime. It was not ended. See how it is now, then try again.");
+            }
+            Plan plan = row.plan();
+            Course.Due due = new Course.Due(plan, plan.next().orElseThrow());
+            try {
+                take(sites.find(siteId).orElseThrow(), live, row, due, course -> course.endNow(due));
+            } catch (Refused refused) {
+                throw refused.problem;
+            }
+            activities.note(ActivityKind.PLAN_CHANGED, siteId, person, words.action(row) + ", ended before its time");
+        });
+    }
+
+    /** Takes a step that is decided on, and all that comes of it. */
+    private void take(Site site, Live live, PlanEntity row, Course.Due due, Function<Course, Course.Taken> decided) {
+        List<WhileRow> open = whiles.findBySiteIdOrderById(site.id());
         Course course = new Course(
-                new Standing(live.life(), facts.main(siteId)),
+                new Standing(live.life(), facts.main(site.id())),
                 open.stream().map(published::settled).toList());
-        Course.Taken taken = course.take(due.get(), now, facts.of(siteId, true));
+        Course.Taken taken = decided.apply(course);
         Optional<String> publication = Optional.empty();
         if (taken.leftOut().isEmpty()) {
             try {
-                publication = as(site, () -> apply(siteId, due.get(), course.standing(), taken));
+                publication = as(site, () -> apply(site.id(), due, course.standing(), taken));
             } catch (Problem problem) {
-                throw new Refused(due.get(), problem);
+                throw new Refused(due, problem);
             }
         }
         become(row, taken.plan());
-        keep(siteId, open, course.whiles(), taken.course().whiles(), publication.orElse(null));
-        done(site, row, due.get(), now, taken.leftOut().map(Course.LeftOut::sentence));
-        return true;
+        keep(site.id(), open, course.whiles(), taken.course().whiles(), publication.orElse(null));
+        done(site, row, due, clock.instant(), taken.leftOut().map(Course.LeftOut::sentence));
     }
 
     private void become(PlanEntity row, Plan plan) {
@@ -232,9 +266,12 @@ class PlanWorker {
             boolean anew = life.live()
                     && (!before.life().live()
                             || !life.shown().equals(before.life().shown()));
+            boolean redirected = !life.redirects().equals(before.life().redirects());
             if (anew) {
                 SiteLife.Shown shown = life.shown().orElseThrow();
                 versions.wentLive(siteId, shown.version(), shown.build(), life.redirects());
+            } else if (life.live() && redirected) {
+                versions.livesWith(siteId, life.shown().orElseThrow().version(), life.redirects());
             }
             states.apply(siteId, new SiteEvent.Returned(life));
         }
@@ -249,10 +286,8 @@ class PlanWorker {
             String publication) {
         for (int i = 0; i < before.size(); i++) {
             WhileRow row = open.get(i);
-            Optional<Course.While> still = after.stream()
-                    .filter(one ->
-                            one.planId().equals(row.planId) && one.local().equals(row.local))
-                    .findFirst();
+            Optional<Course.While> still =
+                    after.stream().filter(one -> row.of(one)).findFirst();
             if (still.isEmpty()) {
                 whiles.delete(row);
             } else if (!still.get().equals(before.get(i))) {
@@ -261,8 +296,7 @@ class PlanWorker {
             }
         }
         after.stream()
-                .filter(one -> open.stream()
-                        .noneMatch(row -> row.planId.equals(one.planId()) && row.local.equals(one.local())))
+                .filter(one -> open.stream().noneMatch(row -> row.of(one)))
                 .forEach(one -> whiles.save(WhileRow.of(siteId, one, publication)));
     }
 

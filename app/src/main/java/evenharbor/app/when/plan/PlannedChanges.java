@@ -15,25 +15,16 @@ import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.what.live.Closing;
-import evenharbor.core.what.live.SiteLife;
-import evenharbor.core.when.plan.Course;
-import evenharbor.core.when.plan.Forecast;
 import evenharbor.core.when.plan.Plan;
 import evenharbor.core.when.plan.PlannedAction;
 import evenharbor.core.when.plan.Schedule;
-import evenharbor.core.when.plan.Standing;
 import java.time.Clock;
-import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
-import java.util.Collection;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -51,7 +42,6 @@ public class PlannedChanges {
     private final StepRepository steps;
     private final PlanFacts facts;
     private final PlanWords words;
-    private final PublishedBy published;
     private final LiveStates states;
     private final Sites sites;
     private final Versions versions;
@@ -66,7 +56,6 @@ public class PlannedChanges {
             StepRepository steps,
             PlanFacts facts,
             PlanWords words,
-            PublishedBy published,
             LiveStates states,
             Sites sites,
             Versions versions,
@@ -79,7 +68,6 @@ public class PlannedChanges {
         this.steps = steps;
         this.facts = facts;
         this.words = words;
-        this.published = published;
         this.states = states;
         this.sites = sites;
         this.versions = versions;
@@ -178,6 +166,8 @@ public class PlannedChanges {
             row.closing = LifeJson.write(close.closing());
         } else if (action instanceof PlannedAction.Reopen) {
             row.kind = PlanEntity.Kind.REOPEN;
+        } else if (action instanceof PlannedAction.ApplyRedirects) {
+            row.kind = PlanEntity.Kind.APPLY_REDIRECTS;
         } else if (action instanceof PlannedAction.SwitchMain main) {
             row.kind = PlanEntity.Kind.SWITCH_MAIN;
             row.addressId = main.addressId();
@@ -247,69 +237,10 @@ public class PlannedChanges {
         return row;
     }
 
-    /** The plans of several sites, what is due next first; those with nothing to come last. */
-    @Transactional(readOnly = true)
-    List<PlanEntity> of(Collection<String> siteIds) {
-        return repository.findBySiteIdInOrderByNextAtAscIdAsc(siteIds);
-    }
-
     /** What was done of a site's plans lately, the latest first. */
     @Transactional(readOnly = true)
     List<StepRow> done(String siteId) {
         return steps.findBySiteIdOrderByDoneAtDesc(siteId, Limit.of(MOST_STEPS));
-    }
-
-    /** How a site stands, with what stands only for a while. */
-    @Transactional(readOnly = true)
-    Course course(String siteId) {
-        Live live = states.of(siteId);
-        return new Course(
-                new Standing(live.life(), facts.main(siteId)),
-                whiles.findBySiteIdOrderById(siteId).stream()
-                        .map(published::settled)
-                        .toList());
-    }
-
-    /** What a site's plans come to until an instant, if nothing else is decided. */
-    @Transactional(readOnly = true)
-    Forecast forecast(String siteId, Instant until) {
-        return Forecast.of(
-                course(siteId),
-                of(List.of(siteId)).stream().map(PlanEntity::plan).toList(),
-                clock.instant(),
-                until,
-                facts.of(siteId, false));
-    }
-
-    /**
-     * A planned change that is to come.
-     *
-     * @param id names this step of this plan
-     * @param at when
-     * @param life how the site stands from then on
-     * @param words what happens
-     */
-    public record Ahead(String id, Instant at, SiteLife life, String words) {}
-
-    /** What is planned for a site until an instant and will change something, the earliest first. */
-    @Transactional(readOnly = true)
-    public List<Ahead> ahead(String siteId, Instant until) {
-        Map<String, PlanEntity> open = of(List.of(siteId)).stream()
-                .filter(row -> row.nextAt != null)
-                .collect(Collectors.toMap(row -> row.id, Function.identity()));
-        if (open.isEmpty()) {
-            return List.of();
-        }
-        return forecast(siteId, until).steps().stream()
-                .filter(step -> step.leftOut().isEmpty())
-                .map(step -> new Ahead(
-                        step.plan().id() + "-" + step.step().occurrence().local() + "-"
-                                + step.step().phase(),
-                        step.at(),
-                        step.after().life(),
-                        (step.step().phase() == Plan.Phase.END ? "the end of: " : "")
-                                + words.action(open.get(step.plan().id()))))
-                .toList();
     }
 
     /** Closes a site at once, to be opened again at a time. */

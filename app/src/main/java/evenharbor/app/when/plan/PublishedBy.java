@@ -23,17 +23,17 @@ class PublishedBy {
         if (row.publicationId == null) {
             return one;
         }
-        Optional<Integer> version = publishing.madeBy(row.publicationId);
+        Optional<Publishing.Made> made = publishing.madeBy(row.publicationId);
         SiteLife after = one.after().life();
         SiteLife.Shown shown = new SiteLife.Shown(
-                version.orElse(PlanFacts.DRAFT),
+                made.map(Publishing.Made::version).orElse(PlanFacts.DRAFT),
                 after.shown().map(SiteLife.Shown::build).orElse(""));
         SiteLife settled = new SiteLife(
                 Optional.of(shown),
                 after.live(),
                 after.everywhereDown(),
                 after.publishing(),
-                after.redirects(),
+                made.map(Publishing.Made::redirects).orElse(after.redirects()),
                 after.closure(),
                 after.deleted());
         return new Course.While(

@@ -28,7 +28,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional(readOnly = true)
 class SitesAt {
 
-    private final PlannedChanges plans;
+    private final PlansAhead ahead;
     private final LiveStates states;
     private final Addresses addresses;
     private final AddressHistory history;
@@ -36,13 +36,13 @@ class SitesAt {
     private final Clock clock;
 
     SitesAt(
-            PlannedChanges plans,
+            PlansAhead ahead,
             LiveStates states,
             Addresses addresses,
             AddressHistory history,
             AddressForecasts forecasts,
             Clock clock) {
-        this.plans = plans;
+        this.ahead = ahead;
         this.states = states;
         this.addresses = addresses;
         this.history = history;
@@ -72,7 +72,7 @@ class SitesAt {
 
     /** How some sites stand at an instant. */
     List<SiteAt> at(List<String> siteIds, Instant at) {
-        return at.isAfter(clock.instant()) ? ahead(siteIds, at) : before(siteIds, at);
+        return at.isAfter(clock.instant()) ? toCome(siteIds, at) : before(siteIds, at);
     }
 
     private List<SiteAt> before(List<String> siteIds, Instant at) {
@@ -94,7 +94,7 @@ class SitesAt {
         return all;
     }
 
-    private List<SiteAt> ahead(List<String> siteIds, Instant at) {
+    private List<SiteAt> toCome(List<String> siteIds, Instant at) {
         Map<String, Live> now = states.of(siteIds).stream().collect(Collectors.toMap(Live::siteId, live -> live));
         Map<String, List<SiteAddress>> addressed = new HashMap<>();
         addresses
@@ -102,7 +102,7 @@ class SitesAt {
                 .forEach(a -> addressed
                         .computeIfAbsent(a.siteId(), s -> new ArrayList<>())
                         .add(a.toSiteAddress()));
-        Set<String> planned = plans.of(siteIds).stream()
+        Set<String> planned = ahead.of(siteIds).stream()
                 .filter(row -> row.nextAt != null && !row.nextAt.isAfter(at))
                 .map(row -> row.siteId)
                 .collect(Collectors.toSet());
@@ -111,7 +111,7 @@ class SitesAt {
             SiteLife life = now.get(siteId).life();
             List<SiteAddress> then = addressed.getOrDefault(siteId, List.of());
             if (planned.contains(siteId)) {
-                Standing standing = plans.forecast(siteId, at).at(at);
+                Standing standing = ahead.forecast(siteId, at).at(at);
                 life = standing.life();
                 then = with(siteId, then, standing.main());
             }

@@ -5,6 +5,7 @@ import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
+import evenharbor.app.who.access.TimeZoneName;
 import evenharbor.core.what.live.Closing;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -71,7 +72,7 @@ class StandingController {
             return PlanViews.of(
                     closures.close(siteId, closing, Optional.empty()).life());
         }
-        plans.closeUntil(siteId, closing, form.until(), PlanForm.zone(form.zone()));
+        plans.closeUntil(siteId, closing, form.until(), TimeZoneName.read(form.zone()));
         worker.carryOut(siteId);
         return PlanViews.of(states.of(siteId).life());
     }

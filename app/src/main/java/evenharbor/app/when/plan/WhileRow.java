@@ -44,6 +44,11 @@ class WhileRow {
         return row;
     }
 
+    /** Whether it is the row of this. */
+    boolean of(Course.While one) {
+        return planId.equals(one.planId()) && local.equals(one.local()) && facet == one.facet();
+    }
+
     void become(Course.While one) {
         beforeLife = LifeJson.write(one.before());
         afterLife = LifeJson.write(one.after());

@@ -90,7 +90,13 @@ class AccessController {
             @NotBlank(message = "Choose a password.") @Size(max = 200, message = "Use at most 200 characters.")
             String password) {}
 
-    record Session(String personId, String name, String email, String accountName) {}
+    /** Who is signed in. @param zone the time zone that the account goes by; null while it was never said */
+    record Session(
+            String personId,
+            String name,
+            String email,
+            String accountName,
+            @Schema(nullable = true) String zone) {}
 
     record PersonView(String id, String name, String email) {}
 
@@ -173,7 +179,12 @@ class AccessController {
     }
 
     private Session session(Person person) {
-        return new Session(person.id(), person.name(), person.email(), people.accountName(person.accountId()));
+        return new Session(
+                person.id(),
+                person.name(),
+                person.email(),
+                people.accountName(person.accountId()),
+                people.zone(person.accountId()).orElse(null));
     }
 
     @DeleteMapping("/session")

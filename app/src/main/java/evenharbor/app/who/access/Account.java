@@ -12,4 +12,7 @@ class Account {
 
     String name;
     Instant createdAt;
+
+    /** Name of the time zone that its owner goes by; null while it was never said. */
+    String zone;
 }

@@ -4,6 +4,7 @@ import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import java.util.Optional;
 import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 
 /** The person on whose behalf a request is carried out. */
@@ -32,13 +33,16 @@ public final class Current {
                 || signedIn.site().map(siteId::equals).orElse(true);
     }
 
-    /** Carries out work as a person, outside a request. */
+    /** Carries out work as another person than whoever asked, if anyone did; theirs is again what follows. */
     public static void as(Person person, Runnable work) {
-        SecurityContextHolder.getContext().setAuthentication(new SignedIn(person));
+        SecurityContext before = SecurityContextHolder.getContext();
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(new SignedIn(person));
+        SecurityContextHolder.setContext(context);
         try {
             work.run();
         } finally {
-            SecurityContextHolder.clearContext();
+            SecurityContextHolder.setContext(before);
         }
     }
 }

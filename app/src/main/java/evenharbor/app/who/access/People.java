@@ -4,6 +4,7 @@ import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.core.who.access.PasswordRules;
 import java.time.Clock;
+import java.time.ZoneId;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
@@ -179,6 +180,20 @@ public class People {
     public Names names(Collection<String> ids) {
         return new Names(
                 people.findByIdIn(List.copyOf(ids)).stream().collect(Collectors.toMap(p -> p.id, p -> p.name)));
+    }
+
+    /** The time zone that an account goes by; empty while it was never said. */
+    @Transactional(readOnly = true)
+    public Optional<String> zone(String accountId) {
+        return accounts.findById(accountId).map(account -> account.zone);
+    }
+
+    /** Lets an account go by a time zone. */
+    @Transactional
+    public void setZone(String accountId, ZoneId zone) {
+        Account account = accounts.findById(accountId).orElseThrow();
+        account.zone = zone.getId();
+        accounts.save(account);
     }
 
     /** What the account is called. */

@@ -3,6 +3,7 @@ package evenharbor.core.when.plan;
 import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.when.plan.Forecast.Foreseen;
 import evenharbor.core.when.plan.PlannedAction.Facet;
+import evenharbor.core.when.plan.Surroundings.Ending;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -27,7 +28,15 @@ public final class Collisions {
         /** Nobody will see it: the site is not live then. */
         NOT_LIVE_THEN,
         /** It replaces what went live after it was planned. */
-        REPLACES_NEWER
+        REPLACES_NEWER,
+        /** Visitors do not reach it, or not to its end: the domain ends before. */
+        DOMAIN_ENDS,
+        /** Visitors are warned of it, or from some day on: the certificate ends before. */
+        CERTIFICATE_ENDS,
+        /** The host it goes to is in trouble now. */
+        HOST_TROUBLE,
+        /** The draft could not be published as it is now. */
+        DRAFT_TROUBLE
     }
 
     /**
@@ -36,10 +45,11 @@ public final class Collisions {
      * @param planId the plan that is in trouble
      * @param otherId the plan that is in its way; empty for none
      * @param at when
-     * @param leftOut why it is left out, for that kind
+     * @param why the reason in a sentence, for what is left out or in trouble; empty for the others
+     * @param ending what ends, for what does not reach its end
      */
     public record Collision(
-            Kind kind, String planId, Optional<String> otherId, Instant at, Optional<Course.LeftOut> leftOut) {}
+            Kind kind, String planId, Optional<String> otherId, Instant at, String why, Optional<Ending> ending) {}
 
     private Collisions() {}
 
@@ -49,7 +59,8 @@ public final class Collisions {
      * @param newestLive number of the newest version that has been live; 0 for none
      * @param newestWhenPlanned the same at the time at which each plan was made, by its id
      */
-    public static List<Collision> of(Forecast forecast, int newestLive, Map<String, Integer> newestWhenPlanned) {
+    public static List<Collision> of(
+            Forecast forecast, int newestLive, Map<String, Integer> newestWhenPlanned, Surroundings around) {
         List<Collision> all = new ArrayList<>();
         List<Foreseen> steps = forecast.steps();
         for (int i = 0; i < steps.size(); i++) {
@@ -65,12 +76,17 @@ public final class Collisions {
                         vain ? decider(steps, i, facet) : Optional.empty());
                 continue;
             }
-            if (!start || facet == Facet.HOST) {
+            if (!start) {
                 continue;
             }
+            troubles(all, step, around);
+            if (facet == Facet.HOST) {
+                continue;
+            }
+            endings(all, step, around);
             sameTime(steps, i).ifPresent(other -> add(all, Kind.SAME_TIME, step, Optional.of(other)));
-            if (step.after().equals(step.before())
-                    || facet == Facet.CONTENT && step.after().sameAs(step.before(), facet)) {
+            if (step.plan().action().facets().stream()
+                    .allMatch(each -> step.after().sameAs(step.before(), each))) {
                 add(all, Kind.CHANGES_NOTHING, step, Optional.empty());
             }
             if (facet == Facet.CONTENT && step.after().life().state() == SiteLife.State.CLOSED) {
@@ -94,7 +110,48 @@ public final class Collisions {
         boolean told = all.stream()
                 .anyMatch(c -> c.kind() == kind && c.planId().equals(step.plan().id()));
         if (!told) {
-            all.add(new Collision(kind, step.plan().id(), other, step.at(), step.leftOut()));
+            all.add(new Collision(
+                    kind,
+                    step.plan().id(),
+                    other,
+                    step.at(),
+                    step.leftOut().map(Course.LeftOut::sentence).orElse(""),
+                    Optional.empty()));
+        }
+    }
+
+    /** What the plan starts from is in trouble today: there is time to see to it. */
+    private static void troubles(List<Collision> all, Foreseen step, Surroundings around) {
+        PlannedAction action = step.plan().action();
+        Optional<String> trouble = action instanceof PlannedAction.SendTo send
+                ? around.hostTrouble(send.destinationId())
+                : action instanceof PlannedAction.PublishDraft ? around.draftTrouble() : Optional.empty();
+        trouble.filter(why -> all.stream()
+                        .noneMatch(c -> c.planId().equals(step.plan().id())))
+                .ifPresent(why -> all.add(new Collision(
+                        action instanceof PlannedAction.SendTo ? Kind.HOST_TROUBLE : Kind.DRAFT_TROUBLE,
+                        step.plan().id(),
+                        Optional.empty(),
+                        step.at(),
+                        why,
+                        Optional.empty())));
+    }
+
+    /** What the address that is to be shared then needs, and that will have ended by the time or before the plan's end. */
+    private static void endings(List<Collision> all, Foreseen step, Surroundings around) {
+        Standing then = step.after();
+        Instant until = step.step().occurrence().end().orElse(step.at());
+        if (!then.life().live() || then.main().isEmpty()) {
+            return;
+        }
+        for (Ending ending : around.endings(then.main())) {
+            boolean told = all.stream()
+                    .anyMatch(c -> c.kind() == ending.kind()
+                            && c.planId().equals(step.plan().id()));
+            if (!told && !ending.at().isAfter(until)) {
+                all.add(new Collision(
+                        ending.kind(), step.plan().id(), Optional.empty(), step.at(), "", Optional.of(ending)));
+            }
         }
     }
 

@@ -32,7 +32,13 @@ public record Course(Standing standing, List<While> whiles) {
      * @param before how the site stood before
      * @param after how it stood right after
      */
-    public record While(String planId, LocalDateTime local, Facet facet, Standing before, Standing after) {}
+    public record While(String planId, LocalDateTime local, Facet facet, Standing before, Standing after) {
+
+        /** The same, begun from another standing. */
+        While from(Standing other) {
+            return new While(planId, local, facet, other, after);
+        }
+    }
 
     /** What steps need to know of the site. */
     public interface Facts {
@@ -42,6 +48,9 @@ public record Course(Standing standing, List<While> whiles) {
         /** Hash of a version's redirects. */
         String redirectsOf(int number);
 
+        /** Hash of the redirects that are worked on: they go live with a publish. */
+        String redirectsNow();
+
         /** What publishing the draft would show at an instant. */
         SiteLife.Shown draft(Instant at);
 
@@ -50,6 +59,9 @@ public record Course(Standing standing, List<While> whiles) {
 
         /** Whether an address can be the main one. */
         boolean mayBeMain(String addressId);
+
+        /** Whether a destination is there to publish to. */
+        boolean maySendTo(String destinationId);
     }
 
     /** Why a step was left out. */
@@ -59,6 +71,8 @@ public record Course(Standing standing, List<While> whiles) {
         VERSION_GONE("The version is not there any more."),
         PAGE_GONE("The page of the notice is not there any more."),
         ADDRESS_GONE("The address cannot be the main one any more."),
+        HOST_GONE("The host or its folder is not there any more."),
+        NOT_LIVE("The site was not live, so that nobody met its redirects."),
         NEVER_LIVE("The site had never been live."),
         DELETED("The site was deleted."),
         DECIDED_SINCE("Something else was decided in the meantime, and stays.");
@@ -128,7 +142,6 @@ public record Course(Standing standing, List<While> whiles) {
 
     private Taken begin(Due due, Facts facts) {
         PlannedAction action = due.plan().action();
-        Facet facet = action.facet();
         Begun begun = begun(due, facts);
         if (begun.refusal().isPresent()) {
             return leftOut(due, begun.refusal().get());
@@ -136,10 +149,12 @@ public record Course(Standing standing, List<While> whiles) {
         Standing after = begun.standing().orElseThrow();
         List<While> now = new ArrayList<>(whiles);
         if (due.step().occurrence().end().isPresent() && action.mayEnd()) {
-            now.add(new While(due.plan().id(), due.step().occurrence().local(), facet, standing, after));
+            action.facets()
+                    .forEach(facet -> now.add(
+                            new While(due.plan().id(), due.step().occurrence().local(), facet, standing, after)));
         } else {
             // What is decided for good ends all that stood for a while.
-            now.removeIf(one -> one.facet() == facet);
+            now.removeIf(one -> action.facets().contains(one.facet()));
         }
         return new Taken(new Course(after, List.copyOf(now)), due.plan().after(due.step(), true), Optional.empty());
     }
@@ -160,8 +175,15 @@ public record Course(Standing standing, List<While> whiles) {
                     ? new Begun(Optional.of(new Standing(standing.life(), main.addressId())), Optional.empty())
                     : Begun.refused(LeftOut.ADDRESS_GONE);
         }
-        if (action instanceof PlannedAction.SendTo) {
-            return new Begun(Optional.of(standing), Optional.empty());
+        if (action instanceof PlannedAction.SendTo send) {
+            return facts.maySendTo(send.destinationId())
+                    ? new Begun(Optional.of(standing), Optional.empty())
+                    : Begun.refused(LeftOut.HOST_GONE);
+        }
+        if (action instanceof PlannedAction.ApplyRedirects) {
+            return standing.life().live()
+                    ? changed(new SiteEvent.RedirectsApplied(facts.redirectsNow()))
+                    : Begun.refused(LeftOut.NOT_LIVE);
         }
         if (action instanceof PlannedAction.GoLive live) {
             Optional<SiteLife.Shown> shown = facts.version(live.number());
@@ -174,8 +196,7 @@ public record Course(Standing standing, List<While> whiles) {
                                     : standing.life().redirects()));
         }
         if (action instanceof PlannedAction.PublishDraft) {
-            return changed(new SiteEvent.Restored(
-                    facts.draft(due.step().at()), standing.life().redirects()));
+            return changed(new SiteEvent.Restored(facts.draft(due.step().at()), facts.redirectsNow()));
         }
         if (action instanceof PlannedAction.PutLive) {
             return standing.life().shown().isEmpty()
@@ -201,46 +222,56 @@ public record Course(Standing standing, List<While> whiles) {
         return new Begun(Optional.of(new Standing(after, standing.main())), Optional.empty());
     }
 
+    /** Ends what stands for a while before its time. */
+    public Taken endNow(Due due) {
+        return end(due);
+    }
+
     private Taken end(Due due) {
-        int index = indexOf(due);
-        if (index < 0) {
-            return leftOut(due, LeftOut.DECIDED_SINCE);
+        Course course = this;
+        List<Facet> facets = due.plan().action().facets();
+        for (Facet facet : facets) {
+            Optional<Course> ended = course.ended(due, facet);
+            if (ended.isEmpty() && facet == facets.get(0)) {
+                // What it is about was decided otherwise: what came with that stays, too.
+                return without(due).leftOut(due, LeftOut.DECIDED_SINCE);
+            }
+            course = ended.orElse(course);
+        }
+        return new Taken(course.without(due), due.plan().after(due.step(), true), Optional.empty());
+    }
+
+    /** One facet as it was before; empty when that was decided otherwise in the meantime. */
+    private Optional<Course> ended(Due due, Facet facet) {
+        int index = 0;
+        while (index < whiles.size() && !(whiles.get(index).facet() == facet && of(due, whiles.get(index)))) {
+            index++;
+        }
+        if (index == whiles.size()) {
+            return Optional.empty();
         }
         While ending = whiles.get(index);
         List<While> left = new ArrayList<>(whiles);
         left.remove(index);
-        int above = nextOf(ending.facet(), index, left);
+        int above = nextOf(facet, index, left);
         if (above >= 0) {
             // Something began in between and still stands: it goes back to where this would have gone.
             While then = left.get(above);
-            left.set(
-                    above,
-                    new While(
-                            then.planId(),
-                            then.local(),
-                            then.facet(),
-                            then.before().back(ending.before(), ending.after(), ending.facet()),
-                            then.after()));
-            return new Taken(
-                    new Course(standing, List.copyOf(left)), due.plan().after(due.step(), true), Optional.empty());
+            left.set(above, then.from(then.before().back(ending.before(), facet)));
+            return Optional.of(new Course(standing, List.copyOf(left)));
         }
-        Course ended = new Course(standing, List.copyOf(left));
-        if (!standing.sameAs(ending.after(), ending.facet())) {
-            return ended.leftOut(due, LeftOut.DECIDED_SINCE);
-        }
-        Standing back = standing.back(ending.before(), ending.after(), ending.facet());
-        return new Taken(new Course(back, ended.whiles()), due.plan().after(due.step(), true), Optional.empty());
+        return standing.sameAs(ending.after(), facet)
+                ? Optional.of(new Course(standing.back(ending.before(), facet), List.copyOf(left)))
+                : Optional.empty();
     }
 
-    private int indexOf(Due due) {
-        for (int i = 0; i < whiles.size(); i++) {
-            While one = whiles.get(i);
-            if (one.planId().equals(due.plan().id())
-                    && one.local().equals(due.step().occurrence().local())) {
-                return i;
-            }
-        }
-        return -1;
+    private Course without(Due due) {
+        return new Course(standing, whiles.stream().filter(one -> !of(due, one)).toList());
+    }
+
+    private static boolean of(Due due, While one) {
+        return one.planId().equals(due.plan().id())
+                && one.local().equals(due.step().occurrence().local());
     }
 
     private static int nextOf(Facet facet, int from, List<While> left) {

@@ -1,6 +1,7 @@
 package evenharbor.core.when.plan;
 
 import evenharbor.core.what.live.Closing;
+import java.util.List;
 import java.util.Optional;
 
 /** What a plan does when its time comes. */
@@ -12,6 +13,8 @@ public sealed interface PlannedAction {
         CONTENT,
         /** Whether it is closed. */
         CLOSURE,
+        /** Which redirects visitors meet. */
+        REDIRECTS,
         /** Which address is the main one. */
         MAIN,
         /** What a host holds. */
@@ -41,6 +44,9 @@ public sealed interface PlannedAction {
     /** The site is opened again. */
     record Reopen() implements PlannedAction {}
 
+    /** Visitors meet the redirects that are worked on, as they then are. */
+    record ApplyRedirects() implements PlannedAction {}
+
     /** Another address becomes the main one. @param addressId its id */
     record SwitchMain(String addressId) implements PlannedAction {}
 
@@ -52,7 +58,16 @@ public sealed interface PlannedAction {
         if (this instanceof Close || this instanceof Reopen) {
             return Facet.CLOSURE;
         }
+        if (this instanceof ApplyRedirects) {
+            return Facet.REDIRECTS;
+        }
         return this instanceof SwitchMain ? Facet.MAIN : this instanceof SendTo ? Facet.HOST : Facet.CONTENT;
+    }
+
+    /** All that it changes, what it is about first: what is published brings its redirects. */
+    default List<Facet> facets() {
+        boolean redirecting = this instanceof PublishDraft || this instanceof GoLive live && live.redirects();
+        return redirecting ? List.of(Facet.CONTENT, Facet.REDIRECTS) : List.of(facet());
     }
 
     /** Whether it can be for a while, and then go back to what was before. */

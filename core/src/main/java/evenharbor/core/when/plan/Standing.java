@@ -20,35 +20,43 @@ public record Standing(SiteLife life, String main) {
                                 .map(SiteLife.Shown::version)
                                 .equals(other.life.shown().map(SiteLife.Shown::version));
             case CLOSURE -> life.closure().equals(other.life.closure());
+            case REDIRECTS -> life.redirects().equals(other.life.redirects());
             case MAIN -> main.equals(other.main);
             case HOST -> true;
         };
     }
 
-    /**
-     * This standing with one facet as it was before.
-     *
-     * @param after how it stood right after the change that is taken back: redirects that were changed since stay
-     */
-    Standing back(Standing before, Standing after, Facet facet) {
+    /** This standing with one facet as it was before. */
+    Standing back(Standing before, Facet facet) {
         return switch (facet) {
-            case CONTENT -> {
-                String redirects =
-                        life.redirects().equals(after.life.redirects()) ? before.life.redirects() : life.redirects();
-                yield new Standing(
+            case CONTENT ->
+                new Standing(
                         new SiteLife(
                                 before.life.shown().or(life::shown),
                                 before.life.live(),
                                 before.life.everywhereDown(),
                                 life.publishing(),
-                                redirects,
+                                life.redirects(),
                                 life.closure(),
                                 life.deleted()),
                         main);
-            }
+            case REDIRECTS -> meeting(before.life.redirects());
             case CLOSURE -> new Standing(life.closedAs(before.life.closure()), main);
             case MAIN -> new Standing(life, before.main);
             case HOST -> this;
         };
+    }
+
+    private Standing meeting(String redirects) {
+        return new Standing(
+                new SiteLife(
+                        life.shown(),
+                        life.live(),
+                        life.everywhereDown(),
+                        life.publishing(),
+                        redirects,
+                        life.closure(),
+                        life.deleted()),
+                main);
     }
 }

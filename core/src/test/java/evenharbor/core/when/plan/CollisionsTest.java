@@ -9,6 +9,7 @@ import evenharbor.core.when.plan.Collisions.Collision;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -36,6 +37,11 @@ class CollisionsTest {
         }
 
         @Override
+        public String redirectsNow() {
+            return "now";
+        }
+
+        @Override
         public SiteLife.Shown draft(Instant at) {
             return new SiteLife.Shown(0, "");
         }
@@ -51,6 +57,32 @@ class CollisionsTest {
         @Override
         public boolean mayBeMain(String addressId) {
             return addressId.equals("other");
+        }
+
+        @Override
+        public boolean maySendTo(String destinationId) {
+            return !destinationId.equals("gone");
+        }
+    };
+
+    private final List<Surroundings.Ending> endings = new ArrayList<>();
+    private String hostTrouble;
+    private String draftTrouble;
+
+    private final Surroundings around = new Surroundings() {
+        @Override
+        public List<Surroundings.Ending> endings(String addressId) {
+            return addressId.equals("main") ? endings : List.of();
+        }
+
+        @Override
+        public Optional<String> hostTrouble(String destinationId) {
+            return Optional.ofNullable(hostTrouble);
+        }
+
+        @Override
+        public Optional<String> draftTrouble() {
+            return Optional.ofNullable(draftTrouble);
         }
     };
 
@@ -88,7 +120,7 @@ class CollisionsTest {
     }
 
     private List<String> collisions(Standing standing, Plan... plans) {
-        return Collisions.of(forecast(standing, plans), 9, Map.of("old", 7)).stream()
+        return Collisions.of(forecast(standing, plans), 9, Map.of("old", 7), around).stream()
                 .map(c -> c.kind() + " " + c.planId()
                         + c.otherId().map(other -> " by " + other).orElse(""))
                 .toList();
@@ -104,6 +136,29 @@ class CollisionsTest {
         assertThat(shown(forecast, "2027-01-06T00:00:00Z")).isEqualTo("5 r");
         assertThat(collisions(standing(5, true), plan("winter", version(7), "2026-12-01T00:00", "2027-01-06T00:00")))
                 .isEmpty();
+    }
+
+    @Test
+    void redirectsForAWhileGoBackByThemselves() {
+        Plan redirects = plan("redirects", new PlannedAction.ApplyRedirects(), "2026-12-01T00:00", "2027-01-06T00:00");
+        Plan version = plan("version", version(7), "2026-12-10T00:00", "2027-02-01T00:00");
+        Forecast forecast = forecast(standing(5, true), redirects, version);
+        assertThat(shown(forecast, "2026-12-02T00:00:00Z")).isEqualTo("5 now");
+        assertThat(shown(forecast, "2026-12-11T00:00:00Z")).isEqualTo("7 r7");
+        assertThat(shown(forecast, "2027-01-07T00:00:00Z")).isEqualTo("7 r7");
+        assertThat(shown(forecast, "2027-02-02T00:00:00Z"))
+                .as("those that ended in between do not come back")
+                .isEqualTo("5 r");
+        assertThat(collisions(standing(5, true), redirects, version)).isEmpty();
+        assertThat(collisions(standing(5, false), redirects)).containsExactly("LEFT_OUT redirects");
+    }
+
+    @Test
+    void whatIsDecidedForGoodTakesItsRedirectsAlong() {
+        Plan winter = plan("winter", version(7), "2026-12-01T00:00", "2027-01-06T00:00");
+        Forecast forecast = forecast(
+                standing(5, true), winter, plan("bare", new PlannedAction.GoLive(8, false), "2026-12-10T00:00", null));
+        assertThat(shown(forecast, "2027-01-07T00:00:00Z")).isEqualTo("8 r7");
     }
 
     private static String shown(Forecast forecast, String at) {
@@ -163,7 +218,8 @@ class CollisionsTest {
     @Test
     void whatChangesNothingOrIsLeftOutIsTold() {
         gone = 3;
-        assertThat(collisions(standing(5, true), plan("same", version(5), "2026-12-01T00:00", null)))
+        assertThat(collisions(
+                        standing(5, true), plan("same", new PlannedAction.GoLive(5, false), "2026-12-01T00:00", null)))
                 .containsExactly("CHANGES_NOTHING same");
         assertThat(collisions(standing(5, true), plan("gone", version(3), "2026-12-01T00:00", null)))
                 .containsExactly("LEFT_OUT gone");
@@ -174,6 +230,11 @@ class CollisionsTest {
                         standing(5, true),
                         plan("main", new PlannedAction.SwitchMain("other"), "2026-12-01T00:00", null)))
                 .isEmpty();
+        assertThat(collisions(
+                        standing(5, true),
+                        plan("host", new PlannedAction.SendTo("gone"), "2026-12-01T00:00", null),
+                        plan("other", new PlannedAction.SendTo("there"), "2026-12-01T00:00", null)))
+                .containsExactly("LEFT_OUT host");
         assertThat(collisions(standing(5, true), plan("open", new PlannedAction.Reopen(), "2026-12-01T00:00", null)))
                 .containsExactly("CHANGES_NOTHING open");
         assertThat(collisions(standing(5, true), plan("late", version(7), "2026-11-01T00:00", "2026-11-02T00:00")))
@@ -182,6 +243,43 @@ class CollisionsTest {
         assertThat(collisions(
                         standing(5, true), plan("page", new PlannedAction.Close(WINTER), "2026-12-01T00:00", null)))
                 .containsExactly("LEFT_OUT page");
+    }
+
+    @Test
+    void whatWillHaveEndedIsTold() {
+        Plan winter = plan("winter", version(7), "2026-12-01T00:00", "2027-01-06T00:00");
+        Plan later = plan("later", version(8), "2027-03-01T00:00", null);
+        endings.add(new Surroundings.Ending(
+                Collisions.Kind.DOMAIN_ENDS, "a.example", Instant.parse("2027-01-06T00:00:01Z")));
+        assertThat(collisions(standing(5, true), winter))
+                .as("it ends after the plan is over")
+                .isEmpty();
+        assertThat(collisions(standing(5, true), winter, later)).containsExactly("DOMAIN_ENDS later");
+        endings.add(new Surroundings.Ending(
+                Collisions.Kind.CERTIFICATE_ENDS, "a.example", Instant.parse("2026-12-24T00:00:00Z")));
+        assertThat(collisions(standing(5, true), winter))
+                .as("it ends in the midst of the plan")
+                .containsExactly("CERTIFICATE_ENDS winter");
+        assertThat(collisions(
+                        standing(5, true),
+                        plan("main", new PlannedAction.SwitchMain("other"), "2026-12-02T00:00", null),
+                        later))
+                .as("the other address is the main one by then")
+                .isEmpty();
+        assertThat(collisions(
+                        standing(5, true), plan("down", new PlannedAction.TakeDown(false), "2027-03-01T00:00", null)))
+                .isEmpty();
+    }
+
+    @Test
+    void whatIsInTroubleTodayIsTold() {
+        Plan send = plan("send", new PlannedAction.SendTo("there"), "2026-12-01T00:00", null);
+        Plan publish = plan("publish", new PlannedAction.PublishDraft(), "2026-12-01T00:00", null);
+        assertThat(collisions(standing(5, true), send, publish)).isEmpty();
+        hostTrouble = "The last publish broke off.";
+        draftTrouble = "The draft holds no files.";
+        assertThat(collisions(standing(5, true), send, publish))
+                .containsExactly("DRAFT_TROUBLE publish", "HOST_TROUBLE send");
     }
 
     @Test
@@ -205,14 +303,14 @@ class CollisionsTest {
     void eachCollisionOfAPlanIsToldOnce() {
         Plan weekly = Plan.of(
                 "weekly",
-                version(5),
+                new PlannedAction.GoLive(5, false),
                 new Schedule(
                         LocalDateTime.parse("2026-12-01T00:00"),
                         Optional.empty(),
                         ZoneOffset.UTC,
                         false,
                         Optional.of(new Repeat(Repeat.Every.WEEK, 1, Optional.empty()))));
-        List<Collision> all = Collisions.of(forecast(standing(5, true), weekly), 5, Map.of());
+        List<Collision> all = Collisions.of(forecast(standing(5, true), weekly), 5, Map.of(), around);
         assertThat(all).hasSize(1);
         assertThat(all.get(0).at()).isEqualTo(Instant.parse("2026-12-01T00:00:00Z"));
     }

@@ -52,6 +52,11 @@ class PlansOverTimeTest {
         }
 
         @Override
+        public String redirectsNow() {
+            return "now";
+        }
+
+        @Override
         public SiteLife.Shown draft(Instant at) {
             return new SiteLife.Shown((int) (at.getEpochSecond() / 60), "draft");
         }
@@ -65,6 +70,11 @@ class PlansOverTimeTest {
         @Override
         public boolean mayBeMain(String addressId) {
             return true;
+        }
+
+        @Override
+        public boolean maySendTo(String destinationId) {
+            return !destinationId.equals("gone");
         }
     };
 
@@ -243,6 +253,39 @@ class PlansOverTimeTest {
         }
         assertThat(compared).isGreaterThan(SETS * 5);
         assertThat(leftOut).as("the late rule was put to work").isPositive();
+    }
+
+    /** Redirects come with what is published, and by themselves: those of what began last, and is not over, are met. */
+    @Test
+    void visitorsMeetTheRedirectsOfWhatBeganLast() {
+        for (int set = 0; set < SETS; set++) {
+            Random random = new Random(set);
+            List<Plan> plans = new ArrayList<>();
+            for (int i = 0; i < 2 + random.nextInt(5); i++) {
+                Schedule schedule =
+                        plan(i, random, ZONES.get(set % ZONES.size())).schedule();
+                PlannedAction action = switch (random.nextInt(3)) {
+                    case 0 -> new PlannedAction.PublishDraft();
+                    case 1 -> new PlannedAction.ApplyRedirects();
+                    default -> new PlannedAction.GoLive(2 + random.nextInt(4), true);
+                };
+                plans.add(Plan.of("p" + i, action, schedule));
+            }
+            Forecast forecast = Forecast.of(new Shared().course, plans, BEGIN, END, FACTS);
+            for (int look = 0; look < 30; look++) {
+                Instant at = BEGIN.plusSeconds(random.nextInt(60 * 60 * 24 * 720));
+                Optional<Says> says = plans.stream()
+                        .flatMap(plan -> begun(plan, at).stream())
+                        .max(Comparator.comparing(Says::since).thenComparing(Says::planId));
+                assertThat(forecast.at(at).life().redirects())
+                        .as("set %d at %s, of %s", set, at, plans)
+                        .isEqualTo(says.map(PlansOverTimeTest::redirects).orElse(""));
+            }
+        }
+    }
+
+    private static String redirects(Says says) {
+        return says.action() instanceof PlannedAction.GoLive live ? FACTS.redirectsOf(live.number()) : "now";
     }
 
     private static void nothingIsForgotten(List<Plan> plans, Shared shared, Instant now) {

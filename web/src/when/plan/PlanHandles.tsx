@@ -1,0 +1,140 @@
+import { useMutation } from '@tanstack/react-query';
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { toast } from 'sonner';
+import { api, dataOf } from '../../common/api/client';
+import { refreshSite } from '../../common/api/queries';
+import { shown } from '../../common/ui/time';
+import { WIDTH, type Axis } from '../timeline/axis';
+import { moved, MOVES } from './moved';
+import { usePlans, type PlanForm, type PlanView } from './planForm';
+
+/** What is planned, on the axis: each plan can be moved by mouse, finger or keyboard. */
+export function PlanHandles({ site, axis }: { site: { id: string }; axis: Axis }) {
+  const plans = usePlans(site.id);
+  return (
+    <div className="pointer-events-none absolute inset-0">
+      {plans.data?.plans
+        .filter((plan) => !plan.calledOff && plan.nextAt !== null)
+        .map((plan) => (
+          <PlanHandle key={plan.id} plan={plan} at={new Date(plan.nextAt ?? 0)} axis={axis} />
+        ))}
+    </div>
+  );
+}
+
+function PlanHandle({ plan, at, axis }: { plan: PlanView; at: Date; axis: Axis }) {
+  const [by, setBy] = useState(0);
+  const held = useRef<{ from: number; width: number } | null>(null);
+  const move = useMove(plan, () => {
+    setBy(0);
+  });
+  const to = new Date(at.getTime() + by);
+  const left = axis.x(to);
+  if (left < 0 || left > WIDTH) return null;
+  const step = axis.reach === 'week' ? MOVES.hour : MOVES.day;
+  const done = (change: number) => {
+    if (change === 0 || move.isPending) setBy(0);
+    else move.mutate(change);
+  };
+  const drag = (e: PointerEvent) => {
+    if (held.current === null) return;
+    const pixels = ((e.clientX - held.current.from) / held.current.width) * WIDTH;
+    const free = axis.at(axis.x(at) + pixels).getTime() - at.getTime();
+    setBy(Math.round(free / step) * step);
+  };
+  const key = (e: KeyboardEvent) => {
+    const direction = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
+    if (direction !== 0) {
+      e.preventDefault();
+      setBy(by + direction * (e.shiftKey ? MOVES.hour : MOVES.day));
+    } else if (e.key === 'Enter') {
+      e.preventDefault();
+      done(by);
+    } else if (e.key === 'Escape') {
+      setBy(0);
+    }
+  };
+  const what = plan.begun ? `the end of: ${plan.action}` : plan.action;
+  const when = shown(to, 'd MMM yyyy, HH:mm');
+  return (
+    <div className="absolute inset-y-0" style={{ left: `${String((left / WIDTH) * 100)}%` }}>
+      <div
+        role="slider"
+        tabIndex={0}
+        aria-label={`Move ${what}`}
+        aria-valuenow={Math.round((to.getTime() - axis.now.getTime()) / MOVES.day)}
+        aria-valuetext={by === 0 ? when : `${when}. Enter moves it there, Escape leaves it`}
+        title={`${what}, ${when}. Drag it, or move it with the arrow keys: a day, with Shift an hour`}
+        className={`focus-visible:outline-ink pointer-events-auto absolute top-0 -ml-3 h-6 w-6 cursor-ew-resize touch-none focus-visible:outline-2 ${move.isPending ? 'opacity-50' : ''}`}
+        onKeyDown={key}
+        onBlur={() => {
+          if (!move.isPending) setBy(0);
+        }}
+        onPointerDown={(e) => {
+          const chart = e.currentTarget.parentElement?.parentElement;
+          held.current = { from: e.clientX, width: chart?.clientWidth ?? WIDTH };
+          e.currentTarget.setPointerCapture(e.pointerId);
+        }}
+        onPointerMove={drag}
+        onPointerUp={() => {
+          held.current = null;
+          done(by);
+        }}
+        onPointerCancel={() => {
+          held.current = null;
+          setBy(0);
+        }}
+      >
+        <svg viewBox="0 0 24 24" aria-hidden className="h-6 w-6">
+          <path d="M5 3h14v7l-7 8-7-8z" className="fill-paper stroke-ink" strokeWidth="1.5" />
+          <path d="M5 3h7v15l-7-8z" className="fill-ink" />
+        </svg>
+      </div>
+      {by !== 0 && (
+        <p
+          role="status"
+          className={`bg-paper border-ink pointer-events-none absolute top-7 z-10 border px-2 py-0.5 whitespace-nowrap ${left > WIDTH * 0.6 ? 'right-0' : 'left-0'}`}
+        >
+          {plan.begun ? 'Ends' : 'Begins'} {when}
+          {plan.form.repeat !== null && !plan.begun && ', and all later times with it'}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Moves a plan, with the way back. */
+function useMove(plan: PlanView, onSettled: () => void) {
+  const put = (revision: number, body: PlanForm) =>
+    dataOf(
+      api.PUT('/api/plans/{id}', {
+        params: { path: { id: plan.id }, header: { 'If-Match': `"${String(revision)}"` } },
+        body,
+      }),
+    );
+  const move = useMutation({
+    mutationFn: async (change: number) => {
+      const now = await put(plan.revision, moved(plan, change));
+      await refreshSite(plan.siteId);
+      toast(`Moved: ${now.words}`, {
+        action: {
+          label: 'Undo',
+          onClick: () => {
+            back.mutate(now.revision);
+          },
+        },
+      });
+    },
+    onError: (error) => toast.error(error.message),
+    onSettled,
+  });
+  const back = useMutation({
+    mutationFn: async (revision: number) => {
+      const now = await put(revision, plan.form);
+      await refreshSite(plan.siteId);
+      toast(`Moved back: ${now.words}`);
+    },
+    onError: (error) => toast.error(error.message),
+  });
+  return move;
+}
