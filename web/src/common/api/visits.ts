@@ -59,19 +59,58 @@ export const useRedirectsOutcome = (id: string, enabled: boolean) =>
     enabled,
   });
 
-/** What visitors will notice when an address gets another role, or (null) is released. */
-export const useAddressOutcome = (
-  id: string,
-  addressId: string,
-  role: Schemas['Address']['role'] | null,
-  enabled: boolean,
-) =>
+/** What visitors will notice when an address does something else, or (null) is released. */
+export const useAddressOutcome = (id: string, addressId: string, wish: Wish | null, enabled: boolean) =>
   useQuery({
-    queryKey: keys.part(id, 'outcome', 'address', addressId, role),
+    queryKey: keys.part(id, 'outcome', 'address', addressId, wish),
     queryFn: () =>
       dataOf(
         api.GET('/api/sites/{siteId}/outcomes/address/{addressId}', {
-          params: { path: { siteId: id, addressId }, query: role === null ? {} : { role } },
+          params: {
+            path: { siteId: id, addressId },
+            query:
+              wish === null
+                ? {}
+                : {
+                    role: wish.role,
+                    ...(wish.trialVersion == null ? {} : { version: wish.trialVersion }),
+                    target: wish.pointsTo ?? '',
+                  },
+          },
+        }),
+      ),
+    enabled,
+  });
+
+/** What an address is to do. */
+interface Wish {
+  role: Schemas['Address']['role'];
+  trialVersion?: number | null;
+  pointsTo?: string | null;
+}
+
+/** What visitors will notice when an address gets another name. */
+export const useRenamingOutcome = (id: string, addressId: string, typed: string, enabled: boolean) =>
+  useQuery({
+    queryKey: keys.part(id, 'outcome', 'renaming', addressId, typed),
+    queryFn: () =>
+      dataOf(
+        api.GET('/api/sites/{siteId}/outcomes/address/{addressId}/renaming', {
+          params: { path: { siteId: id, addressId }, query: { typed } },
+        }),
+      ),
+    enabled,
+  });
+
+/** What visitors would notice if the site were closed so now. */
+export const useClosingOutcome = (id: string, closing: Schemas['ClosingForm'], enabled: boolean) =>
+  useQuery({
+    queryKey: keys.part(id, 'outcome', 'closing', closing),
+    queryFn: () =>
+      dataOf(
+        api.POST('/api/sites/{siteId}/closure/outcomes', {
+          params: { path: { siteId: id } },
+          body: closing,
         }),
       ),
     enabled,

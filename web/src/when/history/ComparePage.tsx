@@ -16,8 +16,12 @@ type Difference = Schemas['ChangeView'];
 
 const ROW = 44;
 
-const named = (side: string) => (side === 'draft' ? 'the draft' : `version ${side}`);
+const HOST = 'host-';
+
+const named = (side: string) =>
+  side === 'draft' ? 'the draft' : side.startsWith(HOST) ? 'what the host holds' : `version ${side}`;
 const asVersion = (side: string) => (side === 'draft' ? null : Number(side));
+const isVersion = (side: string) => side !== 'draft' && !side.startsWith(HOST);
 
 /** Any two of a site's versions, its draft and what its hosts hold, side by side. */
 export function ComparePage() {
@@ -144,18 +148,6 @@ function SideChoice({
   const site = useThisSite();
   const versions = useVersions(site.id);
   const destinations = useDestinations(site.id);
-  const held = new Map<string, string[]>();
-  for (const destination of destinations.data ?? []) {
-    if (destination.currentVersion !== null) {
-      const version = String(destination.currentVersion);
-      held.set(version, [
-        ...(held.get(version) ?? []),
-        destination.differingPaths > 0
-          ? `${destination.hostName}, but for ${counted(destination.differingPaths, 'path')}`
-          : destination.hostName,
-      ]);
-    }
-  }
   return (
     <label className="flex flex-col">
       <span className="text-soft text-[0.9rem]">{label}</span>
@@ -172,10 +164,15 @@ function SideChoice({
             version {version.number}
             {version.name && `: ${version.name}`}
             {site.liveVersion === version.number && (site.live ? ' (live)' : ' (live last)')}
-            {held.has(String(version.number)) &&
-              ` (on ${(held.get(String(version.number)) ?? []).join(', ')})`}
           </option>
         ))}
+        {destinations.data
+          ?.filter((destination) => destination.state === 'HOLDS' || destination.state === 'PARTLY')
+          .map((destination) => (
+            <option key={destination.id} value={HOST + destination.id}>
+              what {destination.hostName} holds
+            </option>
+          ))}
       </select>
     </label>
   );
@@ -206,21 +203,27 @@ function Others({ title, rows }: { title: string; rows: Schemas['OtherDifference
 /** A file as it is on both sides: drawn, and by its words. */
 function FileSides({ from, to, file }: { from: string; to: string; file: Difference }) {
   const site = useThisSite();
-  const before = usePreview(site.id, asVersion(from));
-  const after = usePreview(site.id, asVersion(to));
+  const drawable = !from.startsWith(HOST) && !to.startsWith(HOST);
+  const before = usePreview(site.id, asVersion(from), drawable);
+  const after = usePreview(site.id, asVersion(to), drawable);
   const textual = file.page || /\.(txt|css|js|json|xml|svg|md|csv)$/i.test(file.path);
-  const drawn = file.page || /\.(svg|png|jpe?g|gif|webp|avif|ico)$/i.test(file.path);
+  const drawn = drawable && (file.page || /\.(svg|png|jpe?g|gif|webp|avif|ico)$/i.test(file.path));
   const old = file.kind === 'ADDED' ? undefined : (file.from ?? file.path);
   const fresh = file.kind === 'REMOVED' ? undefined : file.path;
   return (
     <>
       <h2 className="mono text-lg [overflow-wrap:anywhere]">{file.path}</h2>
       <p className="text-soft mb-3">{aboutChange(file)}</p>
-      {from !== 'draft' && to === 'draft' && old !== undefined && (
+      {isVersion(from) && to === 'draft' && old !== undefined && (
         <BringBack siteId={site.id} version={Number(from)} path={old} />
       )}
       {textual && <WordsThatDiffer from={from} to={to} file={file} />}
       <Trouble error={before.error ?? after.error} />
+      {!drawable && (
+        <p className="text-soft mt-2">
+          A host is compared with what would be built for it. Its pages are seen at its own URL.
+        </p>
+      )}
       {drawn && (
         <div className="mt-3 grid gap-4 sm:grid-cols-2">
           <Side

@@ -5,7 +5,7 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
 import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Notice';
-import { Time } from '../../common/ui/Words';
+import { counted, Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { standingWords } from './planForm';
 import { ThenPages } from './ThenPages';
@@ -44,6 +44,7 @@ export function AtInstant({ site }: { site: SiteView }) {
         <div className="grid gap-x-6 lg:grid-cols-2">
           <div>
             <Answers then={standing.data} />
+            <RedirectsThen then={standing.data} />
             {standing.data.standing.version !== null &&
               site.liveVersion !== null &&
               standing.data.standing.version !== site.liveVersion && (
@@ -89,6 +90,30 @@ export function StandingThen({ then }: { then: SiteAt }) {
       </strong>
       {!then.past && ', if nothing else is decided'}
     </>
+  );
+}
+
+/** How many redirects visitors meet at that time, and which of them are other than today. */
+function RedirectsThen({ then }: { then: SiteAt }) {
+  const others = then.otherRedirects;
+  const words = then.redirects === 0 ? 'No redirects' : `With ${counted(then.redirects, 'redirect')}`;
+  if (others.length === 0) return <p className="text-soft mt-2">{words}, as now.</p>;
+  return (
+    <details className="mt-2">
+      <summary className="cursor-pointer">
+        {words}, {others.length} of them other than now
+      </summary>
+      <ul className="border-water max-h-60 overflow-auto border-t">
+        {others.map((one) => (
+          <li key={one.source} className="border-water border-b py-1 [overflow-wrap:anywhere]">
+            <span className="mono">{one.source}</span>{' '}
+            <span className="text-soft">
+              {one.before || 'none'}; now {one.after || 'none'}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

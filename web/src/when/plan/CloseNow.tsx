@@ -11,6 +11,9 @@ import { Time } from '../../common/ui/Words';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';
 import { NoticeFields } from './NoticeFields';
+import { useClosingOutcome } from '../../common/api/visits';
+import { WillNotice } from '../../common/ui/Noticed';
+import { useRested } from '../../common/ui/useRested';
 import { ownZone } from '../../common/ui/time';
 import { NOTICE, type PlansView } from './planForm';
 
@@ -71,6 +74,9 @@ export function ClosedNow({ site, standing }: { site: SiteView; standing: PlansV
 function CloseDialog({ site, onOpenChange }: { site: SiteView; onOpenChange: (open: boolean) => void }) {
   const [closing, setClosing] = useState(NOTICE);
   const [until, setUntil] = useState('');
+  const rested = useRested(closing);
+  const ready = rested.kind === 'WORDS' || rested.target !== '';
+  const noticed = useClosingOutcome(site.id, rested, ready);
   const close = useMutation({
     mutationFn: () =>
       dataOf(
@@ -111,6 +117,7 @@ function CloseDialog({ site, onOpenChange }: { site: SiteView; onOpenChange: (op
         Search engines keep what they have. You still see the site in its preview, and can go on editing and
         publishing.
       </p>
+      {ready && <WillNotice query={noticed} />}
       <Trouble error={close.error} />
       <DialogActions
         busy={close.isPending}

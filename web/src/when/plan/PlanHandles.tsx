@@ -46,7 +46,8 @@ function PlanHandle({ plan, at, axis }: { plan: PlanView; at: Date; axis: Axis }
     const direction = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
     if (direction !== 0) {
       e.preventDefault();
-      setBy(by + direction * (e.shiftKey ? MOVES.hour : MOVES.day));
+      const more = direction * (e.shiftKey ? MOVES.hour : MOVES.day);
+      setBy((before) => before + more);
     } else if (e.key === 'Enter') {
       e.preventDefault();
       done(by);

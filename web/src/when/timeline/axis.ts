@@ -35,7 +35,13 @@ export interface Axis {
 export function axisAround(now: Date, reach: Reach): Axis {
   const half = DAYS[reach] * 86_400_000;
   const x = scaleTime([new Date(now.getTime() - half), new Date(now.getTime() + half)], [0, WIDTH]);
-  return { now, reach, x: (at) => x(at), at: (to) => x.invert(to), marks: marksAround(now, reach) };
+  return {
+    now,
+    reach,
+    x: (at) => x(at),
+    at: (to) => x.invert(to),
+    marks: marksAround(now, reach).filter((mark) => x(mark) > 0 && x(mark) < WIDTH),
+  };
 }
 
 function marksAround(now: Date, reach: Reach): Date[] {

@@ -9,6 +9,7 @@ import { useAddressOutcome } from '../../common/api/visits';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';
 import { Https } from '../certificate/Https';
+import { useRested } from '../../common/ui/useRested';
 import { Button } from '../../common/ui/Button';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Notice, Trouble } from '../../common/ui/Notice';
@@ -153,9 +154,13 @@ function ChangeRole({
     },
   });
   const problem = change.error instanceof Problem ? change.error.field('role') : undefined;
-  // What a pointer or a trial will answer depends on more than its role: it is not foreseen here.
-  const changes = wish.role !== address.role && ['MAIN', 'ALIAS', 'FORWARDING'].includes(wish.role);
-  const noticed = useAddressOutcome(site.id, address.id, wish.role, changes);
+  const rested = useRested(wish);
+  const changes =
+    (rested.role !== address.role ||
+      (rested.role === 'TRIAL' && rested.trialVersion !== address.trialVersion) ||
+      (rested.role === 'POINTER' && rested.pointsTo !== address.pointsTo)) &&
+    (rested.role !== 'POINTER' || (rested.pointsTo ?? '') !== '');
+  const noticed = useAddressOutcome(site.id, address.id, rested, changes);
   return (
     <form
       className="mt-4"

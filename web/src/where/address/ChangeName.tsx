@@ -8,6 +8,8 @@ import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
 import { Loading, Trouble } from '../../common/ui/Notice';
+import { useRenamingOutcome } from '../../common/api/visits';
+import { WillNotice } from '../../common/ui/Noticed';
 import { useRested } from '../../common/ui/useRested';
 import { counted } from '../../common/ui/Words';
 import { Places } from './Places';
@@ -30,6 +32,7 @@ export function ChangeName({ site, address }: { site: SiteView; address: Schemas
   const rested = useRested(typed);
   const sense = useSense(site.id, rested);
   const current = rested === typed && typed.trim() !== '' ? sense.data : undefined;
+  const noticed = useRenamingOutcome(site.id, address.id, rested, current?.standing === 'FREE');
   const rename = useMutation({
     mutationFn: () =>
       dataOf(
@@ -96,6 +99,7 @@ export function ChangeName({ site, address }: { site: SiteView; address: Schemas
           </select>
         </p>
         <Trouble error={rename.error} />
+        {current?.standing === 'FREE' && <WillNotice query={noticed} />}
         <Button kind="primary" type="submit" busy={rename.isPending} disabled={current?.standing !== 'FREE'}>
           Change the name
         </Button>

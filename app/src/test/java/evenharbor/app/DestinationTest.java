@@ -102,6 +102,39 @@ class DestinationTest {
         return list.valueStream().map(JsonNode::asString).toList();
     }
 
+    /** A host holds what was built for it: with that it is compared, file by file, and by words. */
+    @Test
+    void whatAHostHoldsIsComparedFileByFile() {
+        done(person, destination, work("PUBLISH"));
+        put("a.html", "second");
+        put("new.html", "a page that is new");
+        person.delete("/api/sites/" + site + "/draft/files?path=b.html").is(200);
+        String sides = "from=host-" + destination + "&to=draft";
+        JsonNode compared = person.get("/api/sites/" + site + "/comparison?" + sides)
+                .is(200)
+                .json();
+        assertThat(compared.get("files")
+                        .valueStream()
+                        .map(one -> one.get("kind").asString() + " "
+                                + one.get("path").asString()))
+                .containsExactlyInAnyOrder("CHANGED a.html", "ADDED new.html", "REMOVED b.html");
+        assertThat(person.get("/api/sites/" + site + "/comparison/words?" + sides + "&path=a.html")
+                        .is(200)
+                        .json()
+                        .toString())
+                .contains("first")
+                .contains("second");
+        assertThat(person.get("/api/sites/" + site + "/comparison?from=1&to=host-" + destination)
+                        .is(200)
+                        .json()
+                        .get("files"))
+                .as("the version that is there")
+                .isEmpty();
+        ApiClient other = harbor.person();
+        String theirs = other.site("Theirs");
+        other.get("/api/sites/" + theirs + "/comparison?" + sides).is(404);
+    }
+
     @Test
     void whatIsWishedBesidesIsDoneAndNothingElse() throws IOException {
         done(person, destination, work("PUBLISH"));

@@ -120,6 +120,57 @@ class OutcomesTest {
                 .isEqualTo(Map.of("NOT_LIVE", 9L));
     }
 
+    private Map<String, Long> ofAddress(String address, String query) {
+        return visits(
+                person.get(at("/outcomes/address/" + address + query)).is(200).json());
+    }
+
+    @Test
+    void anotherNameAPointerATrialAndClosingAreTold() {
+        String fresh = host.replace("read", "renamed");
+        assertThat(ofAddress(main, "/renaming?typed=" + fresh))
+                .as("the old name forwards")
+                .isEqualTo(Map.of("REDIRECTED", 9L));
+        assertThat(ofAddress(main, "/renaming?typed=" + host))
+                .as("what cannot be changes nothing")
+                .isEqualTo(Map.of("SAME", 9L));
+        String alias = host.replace("read", "alias");
+        String aliasId =
+                person.claim(site, alias, "ALIAS", "").is(201).json().get("id").asString();
+        for (int i = 0; i < 3; i++) {
+            person.visit(alias, "/walks.html", "Accept-Language", "en");
+        }
+        Patience.until("visits are counted", () -> read().get("visits").asLong() == 12);
+        assertThat(ofAddress(aliasId, "?role=POINTER&target=https://elsewhere.example/"))
+                .isEqualTo(Map.of("REDIRECTED", 3L, "SAME", 9L));
+        person.putText(site, "walks.html", "<title>Walks</title><p>of the draft")
+                .is(200);
+        assertThat(ofAddress(aliasId, "?role=TRIAL")).isEqualTo(Map.of("CHANGED", 3L, "SAME", 9L));
+        assertThat(ofAddress(aliasId, "?role=TRIAL&version=1")).isEqualTo(Map.of("SAME", 12L));
+        Map<String, Object> closing = new HashMap<>(
+                Map.of("paths", List.of("/walks.html"), "kind", "WORDS", "title", "Closed", "text", "", "target", ""));
+        assertThat(visits(person.post(at("/closure/outcomes"), closing).is(200).json()))
+                .isEqualTo(Map.of("CLOSED", 8L, "SAME", 4L));
+        assertThat(person.visit(host, "/walks.html").status())
+                .as("looking changes nothing")
+                .isEqualTo(200);
+    }
+
+    @Test
+    void visitsByAnAddressThatForwardsAreCountedByPath() {
+        String old = host.replace("read", "old");
+        String id = person.claim(site, old, "FORWARDING", "")
+                .is(201)
+                .json()
+                .get("id")
+                .asString();
+        for (int i = 0; i < 2; i++) {
+            assertThat(person.visit(old, "/walks.html", "Accept-Language", "en").status())
+                    .isEqualTo(301);
+        }
+        Patience.until("visits are counted", () -> ofAddress(id, "").equals(Map.of("NOT_LIVE", 2L, "SAME", 9L)));
+    }
+
     private JsonNode planned(Map<String, Object> action) {
         Map<String, Object> form =
                 new HashMap<>(Map.of("redirects", false, "everywhere", false, "second", false, "zone", "UTC"));

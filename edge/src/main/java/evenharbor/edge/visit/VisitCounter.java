@@ -1,6 +1,7 @@
 package evenharbor.edge.visit;
 
 import evenharbor.core.harbor.route.Decision;
+import evenharbor.core.harbor.route.Onward;
 import evenharbor.core.harbor.route.SiteRoutes;
 import java.util.function.Supplier;
 
@@ -43,6 +44,11 @@ public final class VisitCounter {
         } else if (decision instanceof Decision.Forward forward) {
             if (forward.by().isPresent()) {
                 followed(forward.by().get(), host, path, browser);
+            } else if (browser && forward.mount().isPresent()) {
+                // By an address that only sends on come mostly people with old links, and scanners: those are not
+                // counted.
+                Onward.Mount mount = forward.mount().get();
+                redirected.count(mount.site(), host + mount.base(), below(path, mount.base()), true, "");
             }
         } else if (decision instanceof Decision.Gone gone) {
             followed(gone.by(), host, path, browser);
@@ -50,6 +56,10 @@ public final class VisitCounter {
             String own = path.substring(missing.site().options().base().length());
             misses.count(missing.site().id(), "", own, browser, referrer.get());
         }
+    }
+
+    private static String below(String path, String base) {
+        return path.length() > base.length() ? path.substring(base.length()) : "/";
     }
 
     private static String elsewhere(String host, Supplier<String> referrer) {

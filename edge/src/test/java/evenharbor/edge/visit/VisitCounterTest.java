@@ -3,6 +3,7 @@ package evenharbor.edge.visit;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.core.harbor.route.Decision;
+import evenharbor.core.harbor.route.Onward;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
@@ -77,6 +78,10 @@ class VisitCounterTest {
         page(site("s", new SiteRoutes.ServingOptions(true, false)), "/", "text/html", "");
         Decision.Followed by = new Decision.Followed(SITE, "r1");
         counter.count("host", "/old", new Decision.Forward("/x", 301, false, Optional.of(by)), true, () -> "");
+        Onward.Mount mount = new Onward.Mount("s", "/card");
+        Decision onward = new Decision.Forward("https://a.example/", 302, false, Optional.empty(), Optional.of(mount));
+        counter.count("old", "/card/x", onward, true, () -> "");
+        counter.count("old", "/card/x", onward, false, () -> "");
         counter.count("host", "/gone", new Decision.Gone(Optional.empty(), by), false, () -> "");
         Batch batch = counter.take();
         assertThat(batch.pages()).isEqualTo(Map.of("host", 3L));
@@ -87,6 +92,7 @@ class VisitCounterTest {
         assertThat(batch.redirected())
                 .containsExactlyInAnyOrder(
                         new Batch.Asked("s", "host", "/old", 1, 1, Map.of()),
+                        new Batch.Asked("s", "old/card", "/x", 1, 1, Map.of()),
                         new Batch.Asked("s", "host", "/gone", 1, 0, Map.of()));
         counter.putBack(batch);
         page(SITE, "/", "text/html", "");

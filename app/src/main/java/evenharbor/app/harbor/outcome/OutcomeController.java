@@ -3,8 +3,10 @@ package evenharbor.app.harbor.outcome;
 import evenharbor.app.where.address.AddressForecasts;
 import evenharbor.core.harbor.publish.Selection;
 import evenharbor.core.where.address.Role;
+import evenharbor.core.where.address.SiteAddresses;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import java.util.OptionalInt;
 import java.util.Set;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -63,11 +65,30 @@ class OutcomeController {
         return outcomes.ofRedirects(siteId);
     }
 
-    /** What visitors notice when an address gets another role, or is released when no role is named. */
+    /**
+     * What visitors notice when an address gets another role, or is released when no role is named.
+     *
+     * @param version for a trial the version it serves; empty for the draft
+     * @param target for a pointer where it leads
+     */
     @GetMapping("/address/{addressId}")
     OutcomeView ofAddress(
-            @PathVariable String siteId, @PathVariable String addressId, @RequestParam(required = false) Role role) {
+            @PathVariable String siteId,
+            @PathVariable String addressId,
+            @RequestParam(required = false) Role role,
+            @RequestParam(required = false) Integer version,
+            @RequestParam(defaultValue = "") String target) {
+        if (role == null) {
+            return outcomes.ofAddresses(siteId, addresses.without(siteId, addressId));
+        }
+        OptionalInt trial = version == null ? OptionalInt.empty() : OptionalInt.of(version);
         return outcomes.ofAddresses(
-                siteId, role == null ? addresses.without(siteId, addressId) : addresses.as(siteId, addressId, role));
+                siteId, addresses.as(siteId, addressId, new SiteAddresses.Wish(role, trial, target)));
+    }
+
+    /** What visitors notice when an address gets another name. */
+    @GetMapping("/address/{addressId}/renaming")
+    OutcomeView ofRenaming(@PathVariable String siteId, @PathVariable String addressId, @RequestParam String typed) {
+        return outcomes.ofAddresses(siteId, addresses.renamed(siteId, addressId, typed));
     }
 }

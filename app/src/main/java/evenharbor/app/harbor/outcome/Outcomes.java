@@ -1,6 +1,7 @@
 package evenharbor.app.harbor.outcome;
 
 import evenharbor.app.harbor.publish.Review;
+import evenharbor.app.harbor.publish.SiteClosures;
 import evenharbor.app.harbor.route.EdgeRoutes;
 import evenharbor.app.harbor.route.Supposed;
 import evenharbor.app.what.draft.Draft;
@@ -21,6 +22,7 @@ import evenharbor.core.harbor.outcome.Recorded;
 import evenharbor.core.harbor.publish.Selection;
 import evenharbor.core.harbor.route.Routes;
 import evenharbor.core.what.draft.SitePath;
+import evenharbor.core.what.live.Closing;
 import evenharbor.core.what.live.SiteEvent;
 import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.what.version.Change;
@@ -55,6 +57,7 @@ public class Outcomes {
     private final RedirectProposals proposals;
     private final RedirectSets sets;
     private final RedirectFacts facts;
+    private final SiteClosures closures;
     private final EdgeRoutes routes;
     private final AskedLately asked;
     private final Clock clock;
@@ -68,6 +71,7 @@ public class Outcomes {
             RedirectProposals proposals,
             RedirectSets sets,
             RedirectFacts facts,
+            SiteClosures closures,
             EdgeRoutes routes,
             AskedLately asked,
             Clock clock) {
@@ -79,6 +83,7 @@ public class Outcomes {
         this.proposals = proposals;
         this.sets = sets;
         this.facts = facts;
+        this.closures = closures;
         this.routes = routes;
         this.asked = asked;
         this.clock = clock;
@@ -135,6 +140,16 @@ public class Outcomes {
         sites.mine(siteId);
         Live live = states.of(siteId);
         SiteLife after = next(live.life(), new SiteEvent.TakenDown(everywhere));
+        return told(siteId, routes.routes(), then(live, after), clock.instant());
+    }
+
+    /** What visitors notice when the site, or paths of it, are closed for now. */
+    public OutcomeView ofClosing(String siteId, Closing closing) {
+        sites.mine(siteId);
+        Live live = states.of(siteId);
+        SiteLife after = closures.of(siteId, closing, Optional.empty())
+                .map(closure -> next(live.life(), new SiteEvent.Closed(closure)))
+                .orElse(live.life());
         return told(siteId, routes.routes(), then(live, after), clock.instant());
     }
 

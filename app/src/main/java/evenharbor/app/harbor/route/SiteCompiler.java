@@ -189,8 +189,10 @@ class SiteCompiler {
                 now.live().live() && now.live().build().isPresent()
                         ? Optional.of(served(address, site, now, main, secure, before))
                         : Optional.empty();
-            case FORWARDING -> main.map(Onward::to);
-            case POINTER -> Optional.ofNullable(address.pointsTo()).map(Onward::pointer);
+            case FORWARDING -> main.map(to -> Onward.to(to).at(mount(address)));
+            case POINTER ->
+                Optional.ofNullable(address.pointsTo())
+                        .map(to -> Onward.pointer(to).at(mount(address)));
             // A version that was cleaned up is shown to nobody; the draft least of all in its place.
             case TRIAL ->
                 address.trialVersion() != null
@@ -199,6 +201,10 @@ class SiteCompiler {
                         ? Optional.empty()
                         : Optional.of(trial(address, site, secure));
         };
+    }
+
+    private static Onward.Mount mount(Address address) {
+        return new Onward.Mount(address.siteId(), address.base());
     }
 
     private SiteRoutes served(

@@ -1,28 +1,19 @@
 package evenharbor.app.when.history;
 
-import evenharbor.app.harbor.publish.ChangeView;
-import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.site.Sites;
-import evenharbor.app.where.redirect.RedirectContents;
-import evenharbor.core.what.draft.SitePath;
-import evenharbor.core.what.version.Changes;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.when.history.FoundPages;
 import evenharbor.core.when.history.PageStates;
 import evenharbor.core.when.history.VersionFiles;
-import evenharbor.core.where.redirect.Redirect;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
-import java.util.TreeMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -42,127 +33,12 @@ class HistoryController {
     private final Sides sides;
     private final PageSearch search;
     private final BringBack bringBack;
-    private final Manifests manifests;
-    private final RedirectContents redirects;
 
-    HistoryController(
-            Sites sites,
-            Sides sides,
-            PageSearch search,
-            BringBack bringBack,
-            Manifests manifests,
-            RedirectContents redirects) {
+    HistoryController(Sites sites, Sides sides, PageSearch search, BringBack bringBack) {
         this.sites = sites;
         this.sides = sides;
         this.search = search;
         this.bringBack = bringBack;
-        this.manifests = manifests;
-        this.redirects = redirects;
-    }
-
-    /** A setting or redirect that differs; empty where one side has none. */
-    record OtherDifference(String what, String before, String after) {}
-
-    /**
-     * How one side differs from the other.
-     *
-     * @param from a version's number, or {@code draft}
-     * @param to the same
-     */
-    record Comparison(
-            String from,
-            String to,
-            List<ChangeView> files,
-            List<OtherDifference> settings,
-            List<OtherDifference> redirects) {}
-
-    @GetMapping("/comparison")
-    Comparison compare(@PathVariable String siteId, @RequestParam String from, @RequestParam String to) {
-        Sides.Side before = sides.of(siteId, from);
-        Sides.Side after = sides.of(siteId, to);
-        return new Comparison(
-                from,
-                to,
-                Changes.between(before.files(), after.files(), manifests::text).list().stream()
-                        .map(ChangeView::of)
-                        .toList(),
-                settings(before, after),
-                redirects(before, after));
-    }
-
-    private static List<OtherDifference> settings(Sides.Side before, Sides.Side after) {
-        List<OtherDifference> all = new ArrayList<>();
-        differs(
-                all,
-                "Listed by search engines",
-                before.settings().listed(),
-                after.settings().listed());
-        differs(
-                all,
-                "Assets named by their content",
-                before.settings().pinned(),
-                after.settings().pinned());
-        return all;
-    }
-
-    private static void differs(List<OtherDifference> all, String what, boolean before, boolean after) {
-        if (before != after) {
-            all.add(new OtherDifference(what, before ? "yes" : "no", after ? "yes" : "no"));
-        }
-    }
-
-    private List<OtherDifference> redirects(Sides.Side before, Sides.Side after) {
-        if (before.redirects().equals(after.redirects())) {
-            return List.of();
-        }
-        Map<String, String[]> byRule = new TreeMap<>();
-        redirects
-                .get(before.redirects())
-                .list()
-                .forEach(rule -> byRule.computeIfAbsent(source(rule), s -> new String[] {"", ""})[0] = words(rule));
-        redirects
-                .get(after.redirects())
-                .list()
-                .forEach(rule -> byRule.computeIfAbsent(source(rule), s -> new String[] {"", ""})[1] = words(rule));
-        return byRule.entrySet().stream()
-                .filter(rule -> !rule.getValue()[0].equals(rule.getValue()[1]))
-                .map(rule -> new OtherDifference(rule.getKey(), rule.getValue()[0], rule.getValue()[1]))
-                .toList();
-    }
-
-    private static String source(Redirect rule) {
-        return switch (rule.source().kind()) {
-            case EXACT, PATTERN -> rule.source().path();
-            case UNDER -> rule.source().path() + "/…";
-        };
-    }
-
-    private static String words(Redirect rule) {
-        return rule.status().code() + (rule.target().isEmpty() ? "" : " → " + rule.target());
-    }
-
-    /** The words of a page that differ. */
-    @GetMapping("/comparison/words")
-    List<WordDifference> words(
-            @PathVariable String siteId,
-            @RequestParam String from,
-            @RequestParam String to,
-            @RequestParam String path,
-            @RequestParam(required = false) String before) {
-        String old = text(sides.of(siteId, from).files(), before == null ? path : before);
-        return WordDifference.between(old, text(sides.of(siteId, to).files(), path));
-    }
-
-    private String text(Manifest files, String path) {
-        Optional<FileEntry> file = files.at(path);
-        if (file.isEmpty()) {
-            return "";
-        }
-        return SitePath.isPage(path)
-                ? search.text(file.get())
-                        .map(page -> page.title() + "\n" + page.text())
-                        .orElse("")
-                : manifests.text(file.get()).orElse("");
     }
 
     /**

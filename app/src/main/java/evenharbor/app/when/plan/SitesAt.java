@@ -6,11 +6,14 @@ import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.AddressForecasts;
 import evenharbor.app.where.address.AddressHistory;
 import evenharbor.app.where.address.Addresses;
+import evenharbor.app.where.redirect.RedirectContents;
 import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.when.plan.Standing;
 import evenharbor.core.when.timeline.AddressAnswer;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.where.address.SiteAddress;
+import evenharbor.core.where.redirect.RedirectDifference;
+import evenharbor.core.where.redirect.Redirects;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.Instant;
@@ -33,7 +36,11 @@ class SitesAt {
     private final Addresses addresses;
     private final AddressHistory history;
     private final AddressForecasts forecasts;
+    private final RedirectContents redirects;
     private final Clock clock;
+
+    /** More redirects than people read. */
+    private static final int MOST_REDIRECTS = 200;
 
     SitesAt(
             PlansAhead ahead,
@@ -41,12 +48,14 @@ class SitesAt {
             Addresses addresses,
             AddressHistory history,
             AddressForecasts forecasts,
+            RedirectContents redirects,
             Clock clock) {
         this.ahead = ahead;
         this.states = states;
         this.addresses = addresses;
         this.history = history;
         this.forecasts = forecasts;
+        this.redirects = redirects;
         this.clock = clock;
     }
 
@@ -60,6 +69,8 @@ class SitesAt {
      * @param past whether it is over
      * @param addressesKnown whether its addresses of that time are known
      * @param answers what each address answers
+     * @param redirects how many redirects visitors meet
+     * @param otherRedirects how those differ from the ones that visitors meet now
      */
     record SiteAt(
             String siteId,
@@ -68,7 +79,9 @@ class SitesAt {
             boolean past,
             @Schema(nullable = true) PlanViews.SiteStanding standing,
             boolean addressesKnown,
-            List<AnswerView> answers) {}
+            List<AnswerView> answers,
+            int redirects,
+            List<RedirectDifference> otherRedirects) {}
 
     /** How some sites stand at an instant. */
     List<SiteAt> at(List<String> siteIds, Instant at) {
@@ -78,6 +91,7 @@ class SitesAt {
     private List<SiteAt> before(List<String> siteIds, Instant at) {
         Map<String, SiteLife> lives = states.at(siteIds, at);
         Map<String, List<SiteAddress>> known = history.at(siteIds, at);
+        Map<String, Live> now = now(siteIds);
         List<SiteAt> all = new ArrayList<>();
         for (String siteId : siteIds) {
             SiteLife life = lives.get(siteId);
@@ -89,13 +103,15 @@ class SitesAt {
                     true,
                     life == null ? null : PlanViews.of(life),
                     then != null,
-                    life == null || then == null ? List.of() : answers(then, life)));
+                    life == null || then == null ? List.of() : answers(then, life),
+                    life == null ? 0 : rules(life).list().size(),
+                    life == null ? List.of() : otherRedirects(now.get(siteId).life(), life)));
         }
         return all;
     }
 
     private List<SiteAt> toCome(List<String> siteIds, Instant at) {
-        Map<String, Live> now = states.of(siteIds).stream().collect(Collectors.toMap(Live::siteId, live -> live));
+        Map<String, Live> now = now(siteIds);
         Map<String, List<SiteAddress>> addressed = new HashMap<>();
         addresses
                 .of(siteIds)
@@ -115,9 +131,34 @@ class SitesAt {
                 life = standing.life();
                 then = with(siteId, then, standing.main());
             }
-            all.add(new SiteAt(siteId, at, true, false, PlanViews.of(life), true, answers(then, life)));
+            all.add(new SiteAt(
+                    siteId,
+                    at,
+                    true,
+                    false,
+                    PlanViews.of(life),
+                    true,
+                    answers(then, life),
+                    rules(life).list().size(),
+                    otherRedirects(now.get(siteId).life(), life)));
         }
         return all;
+    }
+
+    private Map<String, Live> now(List<String> siteIds) {
+        return states.of(siteIds).stream().collect(Collectors.toMap(Live::siteId, live -> live));
+    }
+
+    private Redirects rules(SiteLife life) {
+        return redirects.get(life.redirects());
+    }
+
+    private List<RedirectDifference> otherRedirects(SiteLife now, SiteLife then) {
+        return now.redirects().equals(then.redirects())
+                ? List.of()
+                : RedirectDifference.between(rules(then), rules(now)).stream()
+                        .limit(MOST_REDIRECTS)
+                        .toList();
     }
 
     private List<SiteAddress> with(String siteId, List<SiteAddress> now, String main) {

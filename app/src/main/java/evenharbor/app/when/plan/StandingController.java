@@ -1,5 +1,7 @@
 package evenharbor.app.when.plan;
 
+import evenharbor.app.harbor.outcome.OutcomeView;
+import evenharbor.app.harbor.outcome.Outcomes;
 import evenharbor.app.harbor.publish.SiteClosures;
 import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveStates;
@@ -17,6 +19,7 @@ import java.util.Set;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -34,6 +37,7 @@ class StandingController {
     private final LiveStates states;
     private final Sites sites;
     private final SitesAt sitesAt;
+    private final Outcomes outcomes;
 
     StandingController(
             PlannedChanges plans,
@@ -41,13 +45,15 @@ class StandingController {
             SiteClosures closures,
             LiveStates states,
             Sites sites,
-            SitesAt sitesAt) {
+            SitesAt sitesAt,
+            Outcomes outcomes) {
         this.plans = plans;
         this.worker = worker;
         this.closures = closures;
         this.states = states;
         this.sites = sites;
         this.sitesAt = sitesAt;
+        this.outcomes = outcomes;
     }
 
     /**
@@ -75,6 +81,12 @@ class StandingController {
         plans.closeUntil(siteId, closing, form.until(), TimeZoneName.read(form.zone()));
         worker.carryOut(siteId);
         return PlanViews.of(states.of(siteId).life());
+    }
+
+    /** What visitors would notice if it were closed so now. */
+    @PostMapping("/sites/{siteId}/closure/outcomes")
+    OutcomeView foreseen(@PathVariable String siteId, @Valid @RequestBody PlanForm.ClosingForm form) {
+        return outcomes.ofClosing(siteId, form.closing());
     }
 
     @DeleteMapping("/sites/{siteId}/closure")

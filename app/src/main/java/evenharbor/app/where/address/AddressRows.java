@@ -98,7 +98,8 @@ class AddressRows {
 
     /** What is true besides the addresses. */
     public SiteAddresses.Circumstances around(String siteId) {
-        return new SiteAddresses.Circumstances(live.of(siteId).live(), versions.count(siteId), this::pointed);
+        return new SiteAddresses.Circumstances(
+                live.of(siteId).live(), n -> versions.find(siteId, n).isPresent(), this::pointed);
     }
 
     /** Where a URL leads on to, when it is one of the account's own pointers. */

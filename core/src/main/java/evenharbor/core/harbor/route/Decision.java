@@ -23,8 +23,16 @@ public sealed interface Decision {
      * @param status 301, 302, 307 or 308
      * @param keepsQuery whether the query asked for goes along
      * @param by the redirect that says so; empty when it is no redirect of the site's owner
+     * @param mount the address that sends visitors on; empty when it is no address that does
      */
-    record Forward(String location, int status, boolean keepsQuery, Optional<Followed> by) implements Decision {}
+    record Forward(String location, int status, boolean keepsQuery, Optional<Followed> by, Optional<Onward.Mount> mount)
+            implements Decision {
+
+        /** To another address, not by an address as a whole. */
+        public Forward(String location, int status, boolean keepsQuery, Optional<Followed> by) {
+            this(location, status, keepsQuery, by, Optional.empty());
+        }
+    }
 
     /**
      * A redirect that decided.

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Function;
+import java.util.function.IntPredicate;
 
 /**
  * The addresses of one site, the earliest first. There is never more than one main address; and there is one as soon as
@@ -83,10 +84,10 @@ public final class SiteAddresses {
      * What is true besides the addresses.
      *
      * @param live whether the site is live
-     * @param versions how many versions there are; they are numbered from 1
+     * @param versions whether there is a version of that number
      * @param pointers where a URL leads on to, when it is one of the account's own pointers
      */
-    public record Circumstances(boolean live, int versions, Function<String, Optional<String>> pointers) {}
+    public record Circumstances(boolean live, IntPredicate versions, Function<String, Optional<String>> pointers) {}
 
     /** All of them. */
     public List<SiteAddress> list() {
@@ -161,11 +162,10 @@ public final class SiteAddresses {
     }
 
     private Outcome trial(SiteAddress address, OptionalInt version, Circumstances around) {
-        if (version.isPresent() && (version.getAsInt() < 1 || version.getAsInt() > around.versions())) {
+        if (version.isPresent() && !around.versions().test(version.getAsInt())) {
             return new Refused(
                     Reason.NO_SUCH_VERSION,
-                    "There is no version " + version.getAsInt() + ". Choose the draft or a version from 1 to "
-                            + around.versions() + ".");
+                    "There is no version " + version.getAsInt() + ". Choose the draft, or one of those that are kept.");
         }
         return replaced(address.trialOf(version));
     }

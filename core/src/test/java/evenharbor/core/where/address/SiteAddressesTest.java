@@ -23,8 +23,9 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** Every change of role, and what becomes of the others. */
 class SiteAddressesTest {
 
-    private static final Circumstances LIVE = new Circumstances(true, 3, url -> Optional.empty());
-    private static final Circumstances NOT_LIVE = new Circumstances(false, 3, url -> Optional.empty());
+    private static final Circumstances LIVE = new Circumstances(true, n -> n >= 1 && n <= 3, url -> Optional.empty());
+    private static final Circumstances NOT_LIVE =
+            new Circumstances(false, n -> n >= 1 && n <= 3, url -> Optional.empty());
 
     private static SiteAddress address(String id, Role role) {
         HostName host = new HostName(id + ".art.localhost");
@@ -179,7 +180,7 @@ class SiteAddressesTest {
     void aPointerLeadsToAUrlAndNeverBackToItself(String typed, String wanted) {
         Circumstances ring = new Circumstances(
                 true,
-                1,
+                n -> n == 1,
                 url -> url.contains("ring-a")
                         ? Optional.of("https://ring-b.example/")
                         : url.contains("ring-b") ? Optional.of("https://other.art.localhost/") : Optional.empty());
