@@ -28,6 +28,9 @@ public final class Bench {
         all.put("counting", () -> CountingBench.run(folder.resolve("counting")));
         all.put("tls", () -> TlsBench.run(folder.resolve("tls")));
         all.put("intake", () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run());
+        all.put(
+                "first-publish",
+                () -> FirstPublishBench.run(new HarborClient(origin, visitors), folder.resolve("first")));
         all.put("addresses", () -> AddressBench.run(folder.resolve("addresses")));
         all.put("hosts", () -> new HostBench(folder.resolve("hosts")).run());
         all.put("when", () -> WhenBench.run(folder.resolve("when")));

@@ -1,11 +1,13 @@
 package evenharbor.bench;
 
+import com.sun.management.OperatingSystemMXBean;
 import evenharbor.core.what.build.Builder;
 import evenharbor.core.what.build.Reference;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import java.io.IOException;
+import java.lang.management.ManagementFactory;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -24,14 +26,47 @@ final class FirstPublishBench {
 
     private static final int PAGES = 10_000;
     private static final int BYTES = 27_000;
+    private static final double IDLE = 0.1;
+    private static final int MOST_SECONDS = 240;
 
     private FirstPublishBench() {}
 
-    static Row run(HarborClient harbor, Path folder) throws Exception {
+    static List<Row> run(HarborClient harbor, Path folder) throws Exception {
         Files.createDirectories(folder);
-        Path zip = folder.resolve("site.zip");
-        List<String> pages =
-                IntStream.range(0, PAGES).mapToObj(FirstPublishBench::page).toList();
+        // Another site beforehand, so that neither pays for cold code.
+        publish(harbor, zip(folder.resolve("warm.zip"), pages(PAGES)));
+        untilIdle();
+        List<String> pages = pages(0);
+        Path zip = zip(folder.resolve("site.zip"), pages);
+        parse(pages);
+        // Before and after: machines are not as fast at all times.
+        double before = parse(pages);
+        double published = publish(harbor, zip);
+        double parsed = (before + parse(pages)) / 2;
+        return List.of(Row.atMost(
+                "first publish of 10,000 pages, 270 MB / parsing them once",
+                published / parsed,
+                1.5,
+                "x",
+                String.format("%.1f s / %.1f s on all processors", published, parsed)));
+    }
+
+    /** What is done after a publish that nobody waits for, such as packing, is over. */
+    private static void untilIdle() throws InterruptedException {
+        OperatingSystemMXBean system = ManagementFactory.getPlatformMXBean(OperatingSystemMXBean.class);
+        for (int seconds = 0, idle = 0; idle < 5 && seconds < MOST_SECONDS; seconds++) {
+            Thread.sleep(1_000);
+            idle = system.getCpuLoad() < IDLE ? idle + 1 : 0;
+        }
+    }
+
+    private static List<String> pages(int from) {
+        return IntStream.range(from, from + PAGES)
+                .mapToObj(FirstPublishBench::page)
+                .toList();
+    }
+
+    private static Path zip(Path zip, List<String> pages) throws IOException {
         try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(zip))) {
             out.setLevel(1);
             for (int i = 0; i < PAGES; i++) {
@@ -39,22 +74,17 @@ final class FirstPublishBench {
             }
             add(out, "style.css", "p { margin: 0 }");
         }
-        double parsed = 0;
-        for (int round = 0; round < 2; round++) {
-            parsed = parse(pages);
-        }
+        return zip;
+    }
+
+    /** Seconds from asking for the publish, the moment the files are in, to its end. */
+    private static double publish(HarborClient harbor, Path zip) throws Exception {
         String site = harbor.site("First publish");
         harbor.claim(site, "first-" + Long.toString(System.nanoTime(), 36));
         harbor.take(site, zip);
         long start = System.nanoTime();
         harbor.publish(site);
-        double published = (System.nanoTime() - start) / 1e9;
-        return Row.atMost(
-                "first publish of 10,000 pages, 270 MB / parsing them once",
-                published / parsed,
-                1.5,
-                "x",
-                String.format("%.1f s / %.1f s on all processors", published, parsed));
+        return (System.nanoTime() - start) / 1e9;
     }
 
     private static void add(ZipOutputStream out, String path, String text) throws IOException {
@@ -92,7 +122,7 @@ final class FirstPublishBench {
         long start = System.nanoTime();
         Builder.build(Manifest.of(files), Settings.DEFAULT, Builder.BuildOptions.PLAIN, new Builder.Workshop() {
             @Override
-            public List<Reference> references(FileEntry file, Function<String, List<Reference>> reader) {
+            public List<Reference> references(FileEntry file, boolean all, Function<String, List<Reference>> reader) {
                 return reader.apply(texts.get(Integer.parseInt(file.hash().substring(56))));
             }
 

@@ -57,8 +57,11 @@ final class IntakeBench {
                         "x",
                         String.format("%.1f s / %.1f s", changed, taken)),
                 Row.atMost(
-                        "publish of ten changed files until visitors see it", live * 1000, 300, "ms", "from the click"),
-                FirstPublishBench.run(harbor, folder.resolve("first-publish")));
+                        "publish of ten changed files until visitors see it",
+                        live * 1000,
+                        300,
+                        "ms",
+                        "from the click"));
     }
 
     private static String path(int i) {

@@ -20,6 +20,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -42,6 +43,9 @@ public class Builds {
 
     private static final Logger LOG = LoggerFactory.getLogger(Builds.class);
     private static final long MOST_REFERENCES_HELD = 2_000_000;
+    /** Behind the hash of a file whose references are all remembered, those that are only led to among them. */
+    private static final String ALL = " all";
+
     private static final long MOST_EDITS_HELD = 100_000;
     private static final long MOST_BUILDS_HELD = 500;
 
@@ -53,6 +57,9 @@ public class Builds {
      * what is remembered is far younger.
      */
     private static final Duration REMEMBERED = Duration.ofHours(12);
+
+    private static final Duration BETWEEN_LOOKS = Duration.ofMillis(50);
+    private static final int MOST_LOOKS = 600;
 
     private final Manifests manifests;
     private final Blobs blobs;
@@ -83,6 +90,8 @@ public class Builds {
     }
 
     private record Edit(String hash, String key) {}
+
+    private record Read(String hash, Optional<String> text) {}
 
     private record Wanted(String manifest, Settings settings, Builder.BuildOptions options) {}
 
@@ -137,6 +146,17 @@ public class Builds {
         }
     }
 
+    /**
+     * Waits while something is being built, though not for ever: work that nobody waits for leaves it the processors.
+     *
+     * @throws InterruptedException when it is not to go on at all
+     */
+    public void leaveProcessors() throws InterruptedException {
+        for (int looks = 0; looks < MOST_LOOKS && !underWay.isEmpty(); looks++) {
+            Thread.sleep(BETWEEN_LOOKS.toMillis());
+        }
+    }
+
     /** Whether a build is at hand already, so that it costs nothing. */
     public boolean ready(String manifest, Settings settings) {
         return builds.getIfPresent(
@@ -176,6 +196,7 @@ public class Builds {
         private final Blobs.Batch batch;
         private final IntConsumer progress;
         private final Map<Edit, FileEntry> fresh = new ConcurrentHashMap<>();
+        private final ThreadLocal<Read> lastRead = new ThreadLocal<>();
 
         Memory(Blobs.Batch batch, IntConsumer progress) {
             this.batch = batch;
@@ -198,10 +219,20 @@ public class Builds {
         }
 
         @Override
-        public List<Reference> references(FileEntry file, Function<String, List<Reference>> reader) {
+        public List<Reference> references(FileEntry file, boolean all, Function<String, List<Reference>> reader) {
             return Objects.requireNonNull(references.get(
-                    file.hash(),
-                    hash -> List.copyOf(manifests.text(file).map(reader).orElse(List.of()))));
+                    all ? file.hash() + ALL : file.hash(),
+                    hash -> List.copyOf(text(file).map(reader).orElse(List.of()))));
+        }
+
+        /** The text of a file; a page that is read is mostly edited right after. */
+        private Optional<String> text(FileEntry file) {
+            Read last = lastRead.get();
+            if (last == null || !last.hash().equals(file.hash())) {
+                last = new Read(file.hash(), manifests.text(file));
+                lastRead.set(last);
+            }
+            return last.text();
         }
 
         @Override
@@ -212,8 +243,7 @@ public class Builds {
         }
 
         private FileEntry made(FileEntry file, UnaryOperator<String> edit) {
-            String text = manifests
-                    .text(file)
+            String text = text(file)
                     .orElseThrow(() -> new Problem(
                             ProblemType.CONTENT_DAMAGED,
                             "A stored file cannot be read. What is live stays as it is. Put the file in again."));

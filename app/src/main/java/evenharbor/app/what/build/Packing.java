@@ -32,6 +32,7 @@ public class Packing {
 
     private final Blobs blobs;
     private final Manifests manifests;
+    private final Builds builds;
     private final AtomicBoolean stopped = new AtomicBoolean();
     private final ExecutorService worker = Executors.newSingleThreadExecutor(new ThreadFactoryBuilder()
             .setNameFormat("packing")
@@ -39,9 +40,10 @@ public class Packing {
             .setPriority(Thread.MIN_PRIORITY)
             .build());
 
-    Packing(Blobs blobs, Manifests manifests) {
+    Packing(Blobs blobs, Manifests manifests, Builds builds) {
         this.blobs = blobs;
         this.manifests = manifests;
+        this.builds = builds;
     }
 
     /**
@@ -71,6 +73,7 @@ public class Packing {
                 if (stopped.get()) {
                     return;
                 }
+                builds.leaveProcessors();
                 if (pack(file, batch)) {
                     made.add(file.hash());
                 }
@@ -79,6 +82,8 @@ public class Packing {
                 batch.settle();
                 made.forEach(packed);
             }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         } catch (IOException | RuntimeException e) {
             LOG.warn("Some contents could not be packed", e);
         } finally {

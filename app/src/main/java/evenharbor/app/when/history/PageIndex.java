@@ -12,16 +12,17 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
 import org.apache.lucene.analysis.TokenStream;
-import org.apache.lucene.analysis.standard.StandardAnalyzer;
 import org.apache.lucene.analysis.tokenattributes.CharTermAttribute;
 import org.apache.lucene.document.Document;
 import org.apache.lucene.document.Field;
 import org.apache.lucene.document.FieldType;
 import org.apache.lucene.document.StringField;
+import org.apache.lucene.index.DirectoryReader;
 import org.apache.lucene.index.IndexOptions;
 import org.apache.lucene.index.IndexWriter;
 import org.apache.lucene.index.IndexWriterConfig;
 import org.apache.lucene.index.LeafReaderContext;
+import org.apache.lucene.index.SegmentInfos;
 import org.apache.lucene.index.Term;
 import org.apache.lucene.index.Terms;
 import org.apache.lucene.index.TermsEnum;
@@ -53,6 +54,9 @@ public final class PageIndex implements AutoCloseable {
     private static final int MOST_WORDS = 12;
     private static final int BUFFER = 48;
 
+    /** Which rules made the words of the index: to be changed along with {@link PlainWords} and {@link PageText}. */
+    private static final Map<String, String> READ_BY = Map.of("words", "2");
+
     /** Words with their places, for words that stand together; how long a page is counts for nothing. */
     private static final FieldType WORDS = words();
 
@@ -72,14 +76,23 @@ public final class PageIndex implements AutoCloseable {
     private final SearcherManager searchers;
     private final MarkedContents known = new MarkedContents();
 
-    /** Opens or makes the index in a folder, which no other process may have open. */
+    /** Opens or makes the index in a folder, which no other process may have open; one made by other rules is refused. */
     public PageIndex(Path folder) throws IOException {
-        IndexWriterConfig config = new IndexWriterConfig(new StandardAnalyzer());
+        IndexWriterConfig config = new IndexWriterConfig(new PlainWords());
         config.setCommitOnClose(true);
         config.setRAMBufferSizeMB(BUFFER);
-        writer = new IndexWriter(FSDirectory.open(folder), config);
+        FSDirectory files = FSDirectory.open(folder);
+        if (DirectoryReader.indexExists(files) && !readBy(files).equals(READ_BY)) {
+            throw new IllegalArgumentException("The index was made by other rules for words");
+        }
+        writer = new IndexWriter(files, config);
+        writer.setLiveCommitData(READ_BY.entrySet());
         searchers = new SearcherManager(writer, null);
         hashes(known::add);
+    }
+
+    private static Map<String, String> readBy(FSDirectory files) throws IOException {
+        return SegmentInfos.readLatestCommit(files).getUserData();
     }
 
     private interface Each {
@@ -103,21 +116,22 @@ public final class PageIndex implements AutoCloseable {
     }
 
     /** Whether the words of a content are known. */
-    synchronized boolean knows(String hash) {
-        return known.contains(hash);
+    boolean knows(String hash) {
+        synchronized (known) {
+            return known.contains(hash);
+        }
     }
 
-    /** Takes up the words of a content: they are found from now on. */
-    public synchronized void add(String hash, PageText words) throws IOException {
-        if (known.contains(hash)) {
-            return;
-        }
+    /** Takes up the words of a content that is not known: they are found from now on. Several threads may, of others. */
+    public void add(String hash, PageText words) throws IOException {
         Document document = new Document();
         document.add(new StringField(HASH, hash, Field.Store.YES));
         document.add(new Field(TITLE, PageText.plain(words.title()), WORDS));
         document.add(new Field(TEXT, PageText.plain(words.text()), WORDS));
         writer.addDocument(document);
-        known.add(hash);
+        synchronized (known) {
+            known.add(hash);
+        }
     }
 
     /** Keeps what was added. What a killed node did not keep is added anew. */
@@ -142,7 +156,7 @@ public final class PageIndex implements AutoCloseable {
     /** The words of what was typed, as they are looked for. */
     static List<String> words(String typed) {
         List<String> words = new ArrayList<>();
-        try (StandardAnalyzer analyzer = new StandardAnalyzer();
+        try (PlainWords analyzer = new PlainWords();
                 TokenStream tokens = analyzer.tokenStream(TEXT, PageText.plain(typed))) {
             CharTermAttribute term = tokens.addAttribute(CharTermAttribute.class);
             tokens.reset();

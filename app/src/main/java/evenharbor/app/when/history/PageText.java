@@ -29,14 +29,39 @@ public record PageText(String title, String text) {
         return new PageText(page.title(), page.body() == null ? "" : page.body().text());
     }
 
-    /** In small letters without accents: what is searched by. */
+    /** In small letters without accents: what is searched by. Only what is beyond ASCII needs Unicode's rules. */
     static String plain(String words) {
-        if (words.chars().allMatch(letter -> letter < FIRST_BEYOND_ASCII)) {
-            return words.toLowerCase(Locale.ROOT);
+        StringBuilder plain = new StringBuilder(words.length());
+        int at = 0;
+        while (at < words.length()) {
+            char letter = words.charAt(at);
+            if (letter < FIRST_BEYOND_ASCII) {
+                plain.append(letter >= 'A' && letter <= 'Z' ? (char) (letter + ('a' - 'A')) : letter);
+                at++;
+            } else {
+                int end = at + 1;
+                while (end < words.length() && words.charAt(end) >= FIRST_BEYOND_ASCII) {
+                    end++;
+                }
+                plain.append(plainBeyondAscii(words.substring(at, end)));
+                at = end;
+            }
         }
-        return MARKS.matcher(Normalizer.normalize(words, Normalizer.Form.NFD))
-                .replaceAll("")
-                .toLowerCase(Locale.ROOT);
+        return plain.toString();
+    }
+
+    private static String plainBeyondAscii(String letters) {
+        return letters.chars().allMatch(PageText::isPunctuation)
+                ? letters
+                : MARKS.matcher(Normalizer.normalize(letters, Normalizer.Form.NFD))
+                        .replaceAll("")
+                        .toLowerCase(Locale.ROOT);
+    }
+
+    /** Dashes, quotation marks and signs that texts are full of, and that no rule changes. */
+    private static boolean isPunctuation(int letter) {
+        return letter >= 0x2010 && letter <= 0x203A
+                || letter >= 0x00A0 && letter <= 0x00BF && !Character.isLetter(letter);
     }
 
     /** Some words around the first of those that were looked for. @param wanted words as {@link #plain} makes them */

@@ -75,7 +75,7 @@ class BuildsTest {
         verify(batch, times(3)).put(any(byte[].class));
         verify(batch, times(2)).settle();
         verify(manifests, times(1)).text(STYLE);
-        verify(manifests, times(2)).text(ABOUT);
+        verify(manifests, times(1)).text(ABOUT);
     }
 
     @Test
@@ -129,7 +129,7 @@ class BuildsTest {
         when(blobs.isPacked(packs.hash(), Coding.GZIP)).thenReturn(true);
         List<String> told = new ArrayList<>();
         CountDownLatch done = new CountDownLatch(2);
-        Packing packing = new Packing(blobs, manifests);
+        Packing packing = new Packing(blobs, manifests, builds);
         packing.ofBuild("build", hash -> {
             told.add(hash);
             done.countDown();

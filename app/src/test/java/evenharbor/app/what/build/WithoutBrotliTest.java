@@ -54,7 +54,7 @@ class WithoutBrotliTest {
             Manifests manifests = Mockito.mock(Manifests.class);
             Mockito.when(manifests.get("build")).thenReturn(Manifest.of(Map.of("index.html", file)));
             CountDownLatch done = new CountDownLatch(1);
-            new Packing(blobs, manifests).ofBuild("build", hash -> done.countDown());
+            new Packing(blobs, manifests, new Builds(manifests, blobs)).ofBuild("build", hash -> done.countDown());
             boolean ended = done.await(30, TimeUnit.SECONDS);
             List<String> forms = List.of(Coding.GZIP, Coding.BROTLI).stream()
                     .filter(coding -> blobs.isPacked(file.hash(), coding))

@@ -4,11 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
@@ -69,6 +71,36 @@ class PageIndexTest {
 
     private static boolean meets(String word, String want) {
         return want.length() >= 3 ? word.startsWith(want) : word.equals(want);
+    }
+
+    @Test
+    void plainWordsAreThoseOfUnicodesRules() {
+        Random random = new Random(3);
+        String letters = "AbZ 09é É ü Ü ñ ß Ω ώ Ж й ﬁ Ⅷ 灯 か\u3099 e\u0301 — “ ¶ İ Å \uD83D\uDE00";
+        for (int round = 0; round < 2_000; round++) {
+            StringBuilder text = new StringBuilder();
+            for (int i = random.nextInt(12); i >= 0; i--) {
+                text.append(letters.charAt(random.nextInt(letters.length())));
+            }
+            String wanted = Normalizer.normalize(text, Normalizer.Form.NFD)
+                    .replaceAll("\\p{M}+", "")
+                    .toLowerCase(Locale.ROOT);
+            assertThat(PageText.plain(text.toString())).as("%s", text).isEqualTo(wanted);
+        }
+    }
+
+    @Test
+    void wordsOfAnyWritingAreFound() throws IOException {
+        try (PageIndex index = new PageIndex(folder)) {
+            index.add(hash(1), new PageText("灯籠流し", "川辺の灯籠 " + "x".repeat(700) + " Καλημέρα привет"));
+            index.add(hash(2), new PageText("", "another"));
+            for (String words : List.of("灯籠", "川辺", "\"灯籠流\"", "καλημ", "ПРИВЕТ", "x".repeat(300))) {
+                assertThat(index.find(words, Set.of(hash(1), hash(2)), 9).keySet())
+                        .as(words)
+                        .containsExactly(hash(1));
+            }
+            assertThat(index.find("\"籠灯\"", Set.of(hash(1)), 9)).isEmpty();
+        }
     }
 
     @Test

@@ -86,7 +86,7 @@ class YearOfPublishesTest {
     private Manifest built(Manifest source) {
         return Builder.build(source, Settings.DEFAULT, Builder.BuildOptions.PLAIN, new Builder.Workshop() {
             @Override
-            public List<Reference> references(FileEntry file, Function<String, List<Reference>> reader) {
+            public List<Reference> references(FileEntry file, boolean all, Function<String, List<Reference>> reader) {
                 return reader.apply(text(file));
             }
 

@@ -29,8 +29,12 @@ public final class Builder {
     /** Where texts are read and kept. An implementation may remember: both answers depend on their arguments alone. */
     public interface Workshop {
 
-        /** What the text of a file loads: the reader's answer for its text. */
-        List<Reference> references(FileEntry file, Function<String, List<Reference>> reader);
+        /**
+         * What the text of a file names: the reader's answer for its text.
+         *
+         * @param all whether what the file only leads to is wanted, too
+         */
+        List<Reference> references(FileEntry file, boolean all, Function<String, List<Reference>> reader);
 
         /**
          * The file that comes of an edit of another's text.
@@ -112,7 +116,7 @@ public final class Builder {
         if (!page) {
             underWay.add(path);
         }
-        FileEntry made = reader == null ? file : rewritten(path, file, workshop.references(file, reader));
+        FileEntry made = reader == null ? file : rewritten(path, file, workshop.references(file, leads(), reader));
         if (!page) {
             underWay.remove(path);
         }
@@ -121,12 +125,21 @@ public final class Builder {
         return made;
     }
 
-    private static Function<String, List<Reference>> readerFor(String path, FileEntry file) {
+    /** Whether anything is done to what pages only lead to; else there is no need to remember where it stands. */
+    private boolean leads() {
+        return !options.equals(BuildOptions.PLAIN);
+    }
+
+    private static List<Reference> loaded(List<Reference> all) {
+        return all.stream().filter(Reference::loads).toList();
+    }
+
+    private Function<String, List<Reference>> readerFor(String path, FileEntry file) {
         if (!file.utf8()) {
             return null;
         }
         if (SitePath.isPage(path)) {
-            return HtmlReferences::in;
+            return leads() ? HtmlReferences::in : html -> loaded(HtmlReferences.in(html));
         }
         return SitePath.endingOf(path).equals("css") ? css -> CssReferences.in(css, 0) : null;
     }

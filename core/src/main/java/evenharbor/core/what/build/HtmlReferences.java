@@ -55,36 +55,47 @@ final class HtmlReferences {
 
     private static final Pattern CANDIDATE = Pattern.compile("[^\\s,][^\\s]*[^\\s,]|[^\\s,]");
 
-    private HtmlReferences() {}
+    private final String html;
+    private final Document page;
+    private final boolean templates;
+    private final List<Reference> found = new ArrayList<>();
+
+    private HtmlReferences(String html) {
+        this.html = html;
+        this.page = Parser.htmlParser().setTrackPosition(true).parseInput(html, "");
+        this.templates = page.selectFirst("template") != null;
+    }
 
     /** The references of a page, in the order they stand. In a page that sets its own base nothing counts as loaded. */
     static List<Reference> in(String html) {
-        Document page = Parser.htmlParser().setTrackPosition(true).parseInput(html, "");
+        return new HtmlReferences(html).all();
+    }
+
+    private List<Reference> all() {
         boolean ownBase = page.selectFirst("base[href]") != null;
-        List<Reference> found = new ArrayList<>();
         for (Element element : page.getAllElements()) {
             String name = element.normalName();
             for (String attribute : LOADING.getOrDefault(name, Set.of())) {
                 if (element.hasAttr(attribute)) {
-                    addUrl(html, valueOf(element, attribute), loads(element), use(element, attribute), found);
+                    addUrl(valueOf(element, attribute), loads(element), use(element, attribute));
                 }
             }
             for (String attribute : LEADING.getOrDefault(name, Set.of())) {
                 if (element.hasAttr(attribute)) {
-                    addUrl(html, valueOf(element, attribute), false, use(element, attribute), found);
+                    addUrl(valueOf(element, attribute), false, use(element, attribute));
                 }
             }
             if (element.hasAttr("srcset")) {
-                addCandidates(html, valueOf(element, "srcset"), use(element, "srcset"), found);
+                addCandidates(valueOf(element, "srcset"), use(element, "srcset"));
             }
             if (element.hasAttr("style")) {
-                addCss(html, valueOf(element, "style"), inert(element), found);
+                addCss(valueOf(element, "style"), inert(element));
             }
             if (name.equals("style")) {
-                element.dataNodes().forEach(data -> addCss(html, data.sourceRange(), inert(element), found));
+                element.dataNodes().forEach(data -> addCss(data.sourceRange(), inert(element)));
             }
             if (name.equals("meta") && element.attr("http-equiv").equalsIgnoreCase("refresh")) {
-                addRefresh(html, valueOf(element, "content"), found);
+                addRefresh(valueOf(element, "content"));
             }
         }
         found.sort(Comparator.comparingInt(Reference::start));
@@ -95,7 +106,7 @@ final class HtmlReferences {
                 : found;
     }
 
-    private static void addRefresh(String html, Range range, List<Reference> found) {
+    private void addRefresh(Range range) {
         if (range.isTracked()) {
             Matcher refresh = REFRESH.matcher(html.substring(range.startPos(), range.endPos()));
             if (refresh.find()) {
@@ -122,7 +133,7 @@ final class HtmlReferences {
         return element.attributes().sourceRange(attribute).valueRange();
     }
 
-    private static void addUrl(String html, Range range, boolean loads, Reference.Use use, List<Reference> found) {
+    private void addUrl(Range range, boolean loads, Reference.Use use) {
         if (range.isTracked()) {
             String raw = html.substring(range.startPos(), range.endPos());
             String url = raw.strip();
@@ -132,7 +143,7 @@ final class HtmlReferences {
     }
 
     /** The URLs of a {@code srcset}: the first word of each candidate (HTML, section 4.8.4.2.1). */
-    private static void addCandidates(String html, Range range, Reference.Use use, List<Reference> found) {
+    private void addCandidates(Range range, Reference.Use use) {
         if (!range.isTracked()) {
             return;
         }
@@ -149,7 +160,7 @@ final class HtmlReferences {
         }
     }
 
-    private static void addCss(String html, Range range, boolean inert, List<Reference> found) {
+    private void addCss(Range range, boolean inert) {
         if (range.isTracked()) {
             CssReferences.in(html.substring(range.startPos(), range.endPos()), range.startPos()).stream()
                     .map(r -> inert ? new Reference(r.start(), r.end(), r.url(), r.loads(), Reference.Use.INERT) : r)
@@ -158,11 +169,11 @@ final class HtmlReferences {
     }
 
     /** Whether it stands where nothing is loaded from, unless a script takes it out of there. */
-    private static boolean inert(Element element) {
-        return element.closest("template") != null;
+    private boolean inert(Element element) {
+        return templates && element.closest("template") != null;
     }
 
-    private static Reference.Use use(Element element, String attribute) {
+    private Reference.Use use(Element element, String attribute) {
         if (inert(element)) {
             return Reference.Use.INERT;
         }

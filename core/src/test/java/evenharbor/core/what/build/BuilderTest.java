@@ -27,7 +27,7 @@ class BuilderTest {
 
     private final Builder.Workshop workshop = new Builder.Workshop() {
         @Override
-        public List<Reference> references(FileEntry file, Function<String, List<Reference>> reader) {
+        public List<Reference> references(FileEntry file, boolean all, Function<String, List<Reference>> reader) {
             return reader.apply(texts.get(file.hash()));
         }
 

@@ -34,7 +34,8 @@ class UnbuiltTest {
         return Builder.build(
                 source, new Settings(true, true), new Builder.BuildOptions(base, Map.of()), new Builder.Workshop() {
                     @Override
-                    public List<Reference> references(FileEntry file, Function<String, List<Reference>> reader) {
+                    public List<Reference> references(
+                            FileEntry file, boolean all, Function<String, List<Reference>> reader) {
                         return reader.apply(texts.get(file.hash()));
                     }
 
