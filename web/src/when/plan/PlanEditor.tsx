@@ -106,7 +106,10 @@ export function PlanEditor({
           />
         )}
       </div>
-      <p className="text-soft -mt-2 mb-3">Times are those of {form.zone.replaceAll('_', ' ')}.</p>
+      <p className="text-soft -mt-2 mb-3">
+        Times are those of {form.zone.replaceAll('_', ' ')}. Should the harbor be down at that time, it is
+        carried out late, unless it would be over by then.
+      </p>
       {!plan?.begun && (
         <Choice
           label="Again"

@@ -11,18 +11,35 @@ import { usePlans, type PlanForm, type PlanView } from './planForm';
 /** What is planned, on the axis: each plan can be moved by mouse, finger or keyboard. */
 export function PlanHandles({ site, axis }: { site: { id: string }; axis: Axis }) {
   const plans = usePlans(site.id);
+  const open = (plans.data?.plans ?? [])
+    .filter((plan) => !plan.calledOff && plan.nextAt !== null)
+    .map((plan) => ({ plan, at: new Date(plan.nextAt ?? 0) }))
+    .sort((a, b) => a.at.getTime() - b.at.getTime());
+  const rows = rowsOf(open.map(({ at }) => axis.x(at)));
   return (
     <div className="pointer-events-none absolute inset-0">
-      {plans.data?.plans
-        .filter((plan) => !plan.calledOff && plan.nextAt !== null)
-        .map((plan) => (
-          <PlanHandle key={plan.id} plan={plan} at={new Date(plan.nextAt ?? 0)} axis={axis} />
-        ))}
+      {open.map(({ plan, at }, i) => (
+        <PlanHandle key={plan.id} plan={plan} at={at} axis={axis} row={rows[i] ?? 0} />
+      ))}
     </div>
   );
 }
 
-function PlanHandle({ plan, at, axis }: { plan: PlanView; at: Date; axis: Axis }) {
+const ROWS = 3;
+
+/** Nearer to each other than this, handles lie below each other, so that a finger meets one of them. */
+const NEAR = 80;
+
+function rowsOf(places: number[]): number[] {
+  const rows: number[] = [];
+  places.forEach((place, i) => {
+    const before = places[i - 1];
+    rows.push(before !== undefined && place - before < NEAR ? ((rows[i - 1] ?? 0) + 1) % ROWS : 0);
+  });
+  return rows;
+}
+
+function PlanHandle({ plan, at, axis, row }: { plan: PlanView; at: Date; axis: Axis; row: number }) {
   const [by, setBy] = useState(0);
   const held = useRef<{ from: number; width: number } | null>(null);
   const move = useMove(plan, () => {
@@ -66,7 +83,8 @@ function PlanHandle({ plan, at, axis }: { plan: PlanView; at: Date; axis: Axis }
         aria-valuenow={Math.round((to.getTime() - axis.now.getTime()) / MOVES.day)}
         aria-valuetext={by === 0 ? when : `${when}. Enter moves it there, Escape leaves it`}
         title={`${what}, ${when}. Drag it, or move it with the arrow keys: a day, with Shift an hour`}
-        className={`focus-visible:outline-ink pointer-events-auto absolute top-0 -ml-3 h-6 w-6 cursor-ew-resize touch-none focus-visible:outline-2 ${move.isPending ? 'opacity-50' : ''}`}
+        className={`focus-visible:outline-ink pointer-events-auto absolute -ml-3 h-6 w-6 cursor-ew-resize touch-none focus-visible:outline-2 ${move.isPending ? 'opacity-50' : ''}`}
+        style={{ top: `${String(row * 1.6)}rem` }}
         onKeyDown={key}
         onBlur={() => {
           if (!move.isPending) setBy(0);
@@ -94,7 +112,7 @@ function PlanHandle({ plan, at, axis }: { plan: PlanView; at: Date; axis: Axis }
       {by !== 0 && (
         <p
           role="status"
-          className={`bg-paper border-ink pointer-events-none absolute top-7 z-10 border px-2 py-0.5 whitespace-nowrap ${left > WIDTH * 0.6 ? 'right-0' : 'left-0'}`}
+          className={`bg-paper border-ink pointer-events-none absolute top-full z-10 border px-2 py-0.5 whitespace-nowrap ${left > WIDTH * 0.6 ? 'right-0' : 'left-0'}`}
         >
           {plan.begun ? 'Ends' : 'Begins'} {when}
           {plan.form.repeat !== null && !plan.begun && ', and all later times with it'}
@@ -121,7 +139,7 @@ function useMove(plan: PlanView, onSettled: () => void) {
         action: {
           label: 'Undo',
           onClick: () => {
-            back.mutate(now.revision);
+            back.mutate({ revision: now.revision, form: plan.form });
           },
         },
       });
@@ -130,8 +148,9 @@ function useMove(plan: PlanView, onSettled: () => void) {
     onSettled,
   });
   const back = useMutation({
-    mutationFn: async (revision: number) => {
-      const now = await put(revision, plan.form);
+    // What was before is handed in: by then the plan here is the one that was moved.
+    mutationFn: async ({ revision, form }: { revision: number; form: PlanForm }) => {
+      const now = await put(revision, form);
       await refreshSite(plan.siteId);
       toast(`Moved back: ${now.words}`);
     },

@@ -24,6 +24,7 @@ import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** A real browser, shared by the tests of a class; waits on conditions, never on time. */
@@ -163,6 +164,18 @@ final class Browser {
                 + "\" or @id=//label[normalize-space(.)=\"" + label + "\"]/@for)]");
         return until(
                 "field " + label, d -> d.findElements(by).stream().findFirst().orElse(null));
+    }
+
+    /** The slider with this label. */
+    WebElement slider(String label) {
+        By by = By.cssSelector("[role=slider][aria-label=\"" + label + "\"]");
+        return until(
+                "slider " + label, d -> d.findElements(by).stream().findFirst().orElse(null));
+    }
+
+    /** Drags something to the side, by pixels. */
+    void drag(WebElement what, int right) {
+        new Actions(driver).dragAndDropBy(what, right, 0).perform();
     }
 
     /** Types into a field, or chooses from a list; again when the field was drawn anew meanwhile. */

@@ -17,6 +17,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
+import org.openqa.selenium.Keys;
 
 /** A person plans ahead, sees what gets in the way, and closes for a while; the clock is moved past it all. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
@@ -122,6 +123,47 @@ class WhenWayTest {
         browser.press("Reopen now");
         browser.seesNoMore("It stays closed");
         meets(200, "leaves");
+    }
+
+    @Test
+    void aPlanIsMovedOnTheAxisByKeyboardAndMouseAndEndedBeforeItsTime() {
+        browser.open("/sites/" + site + "/when");
+        browser.sees("Plan a change");
+        plan("GO_LIVE", "1", in(Duration.ofDays(4)), in(Duration.ofDays(9)));
+        browser.sees("visitors get version 1");
+        browser.slider("Move Restore version 1").sendKeys(Keys.ARROW_LEFT, Keys.ARROW_LEFT);
+        browser.sees("Begins");
+        browser.slider("Move Restore version 1").sendKeys(Keys.ENTER);
+        browser.sees("Moved: Restore version 1");
+        await("it begins in two days").atMost(Patience.MOST).until(() -> starts().isBefore(now().plusDays(3)));
+        browser.press("Undo");
+        await("it begins in four days").atMost(Patience.MOST).until(() -> starts().isAfter(now().plusDays(3)));
+        assertThat(browser.faults()).isEmpty();
+        browser.drag(browser.slider("Move Restore version 1"), -40);
+        await("it begins earlier").atMost(Patience.MOST).until(() -> starts().isBefore(now().plusDays(3)));
+        pass(Duration.ofDays(3));
+        meets(200, "snow");
+        browser.open("/sites/" + site + "/when");
+        browser.press("End now");
+        meets(200, "leaves");
+        browser.seesNoMore("End now");
+    }
+
+    private LocalDateTime now() {
+        return LocalDateTime.parse(in(Duration.ZERO));
+    }
+
+    private LocalDateTime starts() {
+        return person.get("/api/sites/" + site + "/plans")
+                .is(200)
+                .json()
+                .get("plans")
+                .valueStream()
+                .filter(plan -> plan.get("form").get("kind").asString().equals("GO_LIVE")
+                        && !plan.get("nextAt").isNull())
+                .map(plan -> LocalDateTime.parse(plan.get("form").get("starts").asString()))
+                .findFirst()
+                .orElseThrow();
     }
 
     @Test
