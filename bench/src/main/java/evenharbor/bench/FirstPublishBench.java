@@ -11,6 +11,8 @@ import java.lang.management.ManagementFactory;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Random;
 import java.util.TreeMap;
@@ -26,6 +28,7 @@ final class FirstPublishBench {
 
     private static final int PAGES = 10_000;
     private static final int BYTES = 27_000;
+    private static final int ROUNDS = 3;
     private static final double IDLE = 0.1;
     private static final int MOST_SECONDS = 240;
 
@@ -35,20 +38,25 @@ final class FirstPublishBench {
         Files.createDirectories(folder);
         // Another site beforehand, so that neither pays for cold code.
         publish(harbor, zip(folder.resolve("warm.zip"), pages(PAGES)));
-        untilIdle();
-        List<String> pages = pages(0);
-        Path zip = zip(folder.resolve("site.zip"), pages);
-        parse(pages);
-        // Before and after: machines are not as fast at all times.
-        double before = parse(pages);
-        double published = publish(harbor, zip);
-        double parsed = (before + parse(pages)) / 2;
+        parse(pages(PAGES));
+        List<double[]> rounds = new ArrayList<>();
+        for (int round = 0; round < ROUNDS; round++) {
+            List<String> pages = pages((round + 2) * PAGES);
+            Path zip = zip(folder.resolve("site" + round + ".zip"), pages);
+            untilIdle();
+            // Before and after: machines are not as fast at all times.
+            double before = parse(pages);
+            double published = publish(harbor, zip);
+            rounds.add(new double[] {published, (before + parse(pages)) / 2});
+        }
+        rounds.sort(Comparator.comparingDouble(round -> round[0] / round[1]));
+        double[] median = rounds.get(ROUNDS / 2);
         return List.of(Row.atMost(
                 "first publish of 10,000 pages, 270 MB / parsing them once",
-                published / parsed,
+                median[0] / median[1],
                 1.5,
                 "x",
-                String.format("%.1f s / %.1f s on all processors", published, parsed)));
+                String.format("%.1f s / %.1f s on all processors, median of %d", median[0], median[1], ROUNDS)));
     }
 
     /** What is done after a publish that nobody waits for, such as packing, is over. */

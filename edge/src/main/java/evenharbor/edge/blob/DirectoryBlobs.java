@@ -248,6 +248,10 @@ public final class DirectoryBlobs implements Blobs {
 
     /** Whether a content is here already. Whoever placed it may not have settled it yet, be it another process. */
     private boolean kept(Path target) {
+        // Most contents that are put are new: what is not there is found out without an exception.
+        if (!Files.exists(target)) {
+            return false;
+        }
         FileTime placed = placedAt(target);
         if (!present(target)) {
             return false;

@@ -3,6 +3,7 @@ package evenharbor.app.where.certificate;
 import evenharbor.app.what.live.Revisions;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
+import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
@@ -87,6 +88,6 @@ class CertificateRows {
     void note(ActivityKind kind, CertificateEntity row, String detail) {
         String site =
                 addresses.at(row.name).stream().findFirst().map(Address::siteId).orElse(Activities.NO_SITE);
-        activities.note(kind, site, new Person(row.createdBy, row.accountId, "", ""), row.name + detail);
+        activities.note(kind, site, Current.present().orElse(Activities.harbor(row.accountId)), row.name + detail);
     }
 }
