@@ -12,6 +12,7 @@ import { DialogActions } from '../common/ui/DialogActions';
 import { Field } from '../common/ui/Field';
 import { Trouble } from '../common/ui/Notice';
 import { Panes } from '../common/ui/Panes';
+import { AudienceParts } from '../harbor/audience/AudienceParts';
 
 const NOBODY = { name: '', email: '', password: '' };
 
@@ -105,11 +106,9 @@ function Visitors() {
   return (
     <>
       <h2 className="mb-2 text-lg">Visitors</h2>
-      <p className="mb-2">
-        {site.live
-          ? 'Everyone who knows or finds an address sees the site.'
-          : 'Nobody: the site is not live.'}
-      </p>
+      {!site.live && <p className="mb-2">Nobody yet: the site is not live. Once it is:</p>}
+      <AudienceParts site={site} />
+      <h3 className="mt-4 mb-1">Search engines</h3>
       <Check
         checked={site.listed}
         disabled={change.isPending}

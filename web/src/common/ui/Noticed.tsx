@@ -15,14 +15,25 @@ const WORDS: Record<Kind, [many: string, one: string]> = {
   GONE: ['would be told that the page was removed (410)', 'removed on purpose (410)'],
   NOT_LIVE: ['would find nothing there (404)', 'nothing there (404)'],
   CLOSED: ['would get the notice (503)', 'the notice (503)'],
+  ASKED: ['would be asked for a password or link first', 'asked first'],
   REDIRECTED: ['would be redirected', 'redirected'],
   FOUND: ['would get a page where there is none now', 'a page where there is none now'],
   CHANGED: ['would get changed content', 'changed content'],
   SAME: ['would get what they get now', 'as now'],
 };
 
-const LOST: Kind[] = ['MISSING', 'GONE', 'NOT_LIVE', 'CLOSED'];
-const ORDER: Kind[] = ['MISSING', 'NOT_LIVE', 'CLOSED', 'GONE', 'REDIRECTED', 'FOUND', 'CHANGED', 'SAME'];
+const LOST: Kind[] = ['MISSING', 'GONE', 'NOT_LIVE', 'CLOSED', 'ASKED'];
+const ORDER: Kind[] = [
+  'MISSING',
+  'NOT_LIVE',
+  'CLOSED',
+  'GONE',
+  'ASKED',
+  'REDIRECTED',
+  'FOUND',
+  'CHANGED',
+  'SAME',
+];
 const FIRST = 6;
 
 /** What visitors will notice of a change: what they asked for in the last 30 days, decided again as it would be. */

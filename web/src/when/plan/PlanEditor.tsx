@@ -130,7 +130,6 @@ export function PlanEditor({
           }}
         />
       )}
-      <p className="text-soft mb-3">Times are those of {form.zone}.</p>
       {problem?.body.violations ? null : <Trouble error={save.error} />}
       <div className="flex flex-wrap gap-2">
         <Button kind="primary" type="submit" busy={save.isPending}>

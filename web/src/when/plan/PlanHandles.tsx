@@ -53,18 +53,23 @@ function PlanHandle({ plan, at, axis, row }: { plan: PlanView; at: Date; axis: A
     if (change === 0 || move.isPending) setBy(0);
     else move.mutate(change);
   };
+  // What is moved begins or ends in time to come: never at once, by a slip of the hand.
+  const ahead = (change: number) => {
+    const least = Math.ceil((axis.now.getTime() + MOVES.hour - at.getTime()) / MOVES.hour) * MOVES.hour;
+    return Math.max(change, Math.min(0, least));
+  };
   const drag = (e: PointerEvent) => {
     if (held.current === null) return;
     const pixels = ((e.clientX - held.current.from) / held.current.width) * WIDTH;
     const free = axis.at(axis.x(at) + pixels).getTime() - at.getTime();
-    setBy(Math.round(free / step) * step);
+    setBy(ahead(Math.round(free / step) * step));
   };
   const key = (e: KeyboardEvent) => {
     const direction = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
     if (direction !== 0) {
       e.preventDefault();
       const more = direction * (e.shiftKey ? MOVES.hour : MOVES.day);
-      setBy((before) => before + more);
+      setBy((before) => ahead(before + more));
     } else if (e.key === 'Enter') {
       e.preventDefault();
       done(by);

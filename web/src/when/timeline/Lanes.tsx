@@ -73,7 +73,7 @@ export function Lanes({ lanes, over }: { lanes: Lane[]; over?: (lane: Lane, axis
           <LaneRow key={lane.site.id} lane={lane} axis={axis} over={over?.(lane, axis)} />
         ))}
       </div>
-      <Legend />
+      <Legend plans={over !== undefined} />
     </>
   );
 }

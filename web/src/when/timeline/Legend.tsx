@@ -1,5 +1,5 @@
-/** What the shapes of a lane mean. */
-export function Legend() {
+/** What the shapes of a lane mean. @param plans whether plans can be moved there */
+export function Legend({ plans = false }: { plans?: boolean }) {
   const item = 'inline-flex items-center gap-1.5';
   return (
     <p className="text-soft mt-3 flex flex-wrap gap-x-5 gap-y-1 text-[0.93rem]">
@@ -35,6 +35,15 @@ export function Legend() {
         </svg>
         planned
       </span>
+      {plans && (
+        <span className={item}>
+          <svg viewBox="0 0 24 24" className="size-4" aria-hidden>
+            <path d="M5 3h14v7l-7 8-7-8z" className="fill-paper stroke-ink" strokeWidth="1.5" />
+            <path d="M5 3h7v15l-7-8z" className="fill-ink" />
+          </svg>
+          a plan: drag it, or move it with the arrow keys
+        </span>
+      )}
       <span>the full line is now</span>
     </p>
   );

@@ -35,6 +35,7 @@ export const HAPPENED: Record<Schemas['Entry']['kind'], string> = {
   DOMAIN_LET_GO: 'let go',
   ZONE_CHANGED: 'changed the zone',
   ADDRESS_DRIFTED: 'noticed:',
+  AUDIENCE_CHANGED: 'decided who gets in:',
   HTTPS_CHANGED: 'HTTPS:',
   CERTIFICATE_HELD: 'got a certificate for',
   CERTIFICATE_ENDS: 'certificate:',

@@ -5,6 +5,7 @@ import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.redirect.Redirects;
+import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.DirectoryBlobs;
 import evenharbor.edge.visit.VisitCounter;
@@ -40,6 +41,7 @@ final class CountingBench {
                 blobs,
                 host -> Optional.empty(),
                 token -> Optional.empty(),
+                new Passes(new byte[32]),
                 Clock.systemUTC());
         SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(false, true);
         Redirects rules = Redirects.of(RedirectBench.rules(1_000, new Random(2)));

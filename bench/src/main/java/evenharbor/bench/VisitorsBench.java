@@ -4,6 +4,7 @@ import evenharbor.core.harbor.route.Routes;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
+import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.DirectoryBlobs;
 import java.io.IOException;
@@ -54,6 +55,7 @@ final class VisitorsBench {
                 blobs,
                 host -> Optional.empty(),
                 token -> Optional.empty(),
+                new Passes(new byte[32]),
                 Clock.systemUTC());
         edge.exchange(routes -> Routes.ofSites(
                 Map.of("bench.harbor.localhost", SiteRoutes.of(build, new SiteRoutes.ServingOptions(false, true)))));

@@ -13,6 +13,7 @@ import evenharbor.core.where.redirect.Redirect;
 import evenharbor.core.where.redirect.RedirectStatus;
 import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.where.redirect.Source;
+import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.blob.Coding;
 import evenharbor.edge.blob.DirectoryBlobs;
 import evenharbor.edge.visit.Batch;
@@ -92,6 +93,7 @@ class EdgeTest {
                 blobs,
                 host -> host.equals("known.preview.localhost") ? Optional.of(preview) : Optional.empty(),
                 token -> token.equals("known") ? Optional.of("known.print") : Optional.empty(),
+                new Passes(new byte[32]),
                 Clock.systemUTC());
         edge.exchange(routes -> Routes.ofSites(Map.of(
                 SITE,

@@ -7,6 +7,7 @@ import evenharbor.core.harbor.route.Journey;
 import evenharbor.core.harbor.route.RedirectCase;
 import evenharbor.core.harbor.route.Routes;
 import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.blob.DirectoryBlobs;
 import java.io.IOException;
 import java.net.URI;
@@ -70,6 +71,7 @@ class RedirectTableTest {
                 blobs,
                 host -> Optional.empty(),
                 token -> Optional.empty(),
+                new Passes(new byte[32]),
                 new CaseClock());
         edge.start();
     }

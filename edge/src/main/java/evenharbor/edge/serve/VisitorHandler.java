@@ -7,6 +7,7 @@ import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.harbor.route.VisitorRequest;
 import evenharbor.core.what.live.Closure;
 import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.blob.Coding;
 import evenharbor.edge.visit.VisitCounter;
@@ -51,6 +52,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
     private final Blobs blobs;
     private final HotBlobs hot;
     private final VisitCounter visits;
+    private final Entrance entrance;
 
     /**
      * A handler over routes that may be exchanged at any time.
@@ -59,6 +61,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
      * @param previewEnding what the host names of previews end with, such as {@code .preview.localhost}
      * @param hotBytes how many bytes of small contents may be held in memory
      * @param visits hears of pages served
+     * @param passes what visitors who were let in carry
      */
     public VisitorHandler(
             Supplier<Routes> routes,
@@ -67,6 +70,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             Blobs blobs,
             long hotBytes,
             VisitCounter visits,
+            Passes passes,
             Clock clock) {
         this.routes = routes;
         this.previews = previews;
@@ -75,6 +79,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         this.hot = new HotBlobs(blobs, hotBytes);
         this.visits = visits;
         this.clock = clock;
+        this.entrance = new Entrance(passes, clock);
     }
 
     /** Lets go of a content held in memory, so that packed forms made since are found. */
@@ -90,7 +95,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         } else {
             String path = path(request);
             Routes current = routes.get();
-            Decision decision = decide(current, host, path, request);
+            Decision decision = entrance.met(decide(current, host, path, request), host, request);
             if (reads(request)
                     && !VisitCounter.CHECKING_AGENT.equals(request.getHeaders().get(HttpHeader.USER_AGENT))) {
                 boolean browser = request.getHeaders().contains(HttpHeader.ACCEPT_LANGUAGE);
@@ -98,7 +103,11 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
                 String claimed = current.nameFor(host);
                 visits.count(claimed, path, decision, browser, () -> Referrer.host(request));
             }
-            answer(decision, request, response, callback);
+            if (decision instanceof Decision.Ask ask && !(reads(request) && ROBOTS.equals(path))) {
+                entrance.answer(ask, host, path, request, response, callback);
+            } else {
+                answer(decision, request, response, callback);
+            }
         }
         return true;
     }
@@ -156,7 +165,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             response.setStatus(forward.status());
             response.getHeaders()
                     .put(HttpHeader.LOCATION, query == null ? forward.location() : forward.location() + "?" + query)
-                    .put(Fields.ASK_FIRST)
+                    .put(Entrance.guarded(request) ? Fields.KEEP_NOTHING : Fields.ASK_FIRST)
                     .put(HttpHeader.CONTENT_LENGTH, 0);
             response.write(true, null, callback);
         } else {
@@ -207,6 +216,9 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
 
     /** Whether search engines must not list the site: they have to be let in to see that each page says so. */
     private static boolean hidden(Decision decision) {
+        if (decision instanceof Decision.Ask) {
+            return true;
+        }
         SiteRoutes site = decision instanceof Decision.Serve serve
                 ? serve.site()
                 : decision instanceof Decision.Missing missing ? missing.site() : null;
@@ -316,12 +328,12 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
     private static void options(
             FileEntry file, boolean lasting, SiteRoutes site, Request request, HttpFields.Mutable fields) {
         SiteRoutes.ServingOptions options = site.options();
-        if (options.preview()) {
+        if (options.preview() || Entrance.guarded(request)) {
             fields.put(Fields.KEEP_NOTHING).put(Fields.NO_REFERRER);
         } else {
             fields.put(lasting ? Fields.FOR_GOOD : Fields.ASK_FIRST);
         }
-        if (options.preview() || !options.listed()) {
+        if (options.preview() || !options.listed() || Entrance.guarded(request)) {
             fields.put(Fields.NO_INDEX);
         }
         if (Coding.packs(file.mediaType())) {
@@ -392,7 +404,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         response.setStatus(status);
         response.getHeaders()
                 .put(Fields.HTML)
-                .put(Fields.ASK_FIRST)
+                .put(Entrance.guarded(request) ? Fields.KEEP_NOTHING : Fields.ASK_FIRST)
                 .put(Fields.NO_INDEX)
                 .put(Fields.NO_SNIFFING)
                 .put(HttpHeader.CONTENT_LENGTH, page.size());

@@ -8,6 +8,7 @@ import evenharbor.core.harbor.route.Security;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
+import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.DirectoryBlobs;
 import java.io.IOException;
@@ -71,6 +72,7 @@ class TlsTest {
                 blobs,
                 host -> Optional.empty(),
                 token -> token.equals("known") ? Optional.of("known.print") : Optional.empty(),
+                new Passes(new byte[32]),
                 Clock.systemUTC());
         Map<String, SiteRoutes> sites = new HashMap<>(
                 Map.of(SITE, site, "plain.art.localhost", site, "localhost", site, "a.wild.localhost", site));

@@ -3,6 +3,8 @@ package evenharbor.app.harbor.route;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.common.health.HealthPart;
+import evenharbor.app.harbor.audience.AudienceChanged;
+import evenharbor.app.harbor.audience.PassKey;
 import evenharbor.app.harbor.preview.Previews;
 import evenharbor.app.what.build.Packing;
 import evenharbor.app.what.draft.DraftChanged;
@@ -92,6 +94,7 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
             Previews previews,
             Challenges challenges,
             SecureRoutes secure,
+            PassKey key,
             HarborProperties harbor,
             Clock clock) {
         this.states = states;
@@ -113,6 +116,7 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
                 blobs,
                 previews::at,
                 challenges::answer,
+                key.passes(),
                 clock);
     }
 
@@ -196,6 +200,11 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
 
     @EventListener
     void changed(AddressesChanged changed) {
+        states.touch(changed.siteId());
+    }
+
+    @EventListener
+    void changed(AudienceChanged changed) {
         states.touch(changed.siteId());
     }
 

@@ -1,6 +1,7 @@
 package evenharbor.app.harbor.route;
 
 import evenharbor.app.HarborProperties;
+import evenharbor.app.harbor.audience.Audiences;
 import evenharbor.app.what.build.Builds;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Drafts;
@@ -23,6 +24,7 @@ import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.what.build.Builder;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.where.redirect.Redirects;
+import evenharbor.core.who.audience.AudienceRules;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -44,6 +46,7 @@ class SiteCompiler {
     private static final String ROOT = "/";
 
     private final Sites sites;
+    private final Audiences audiences;
     private final Addresses addresses;
     private final Domains domains;
     private final Certificates certificates;
@@ -59,6 +62,7 @@ class SiteCompiler {
 
     SiteCompiler(
             Sites sites,
+            Audiences audiences,
             Addresses addresses,
             Domains domains,
             Certificates certificates,
@@ -72,6 +76,7 @@ class SiteCompiler {
             HarborProperties harbor,
             Clock clock) {
         this.sites = sites;
+        this.audiences = audiences;
         this.addresses = addresses;
         this.domains = domains;
         this.certificates = certificates;
@@ -131,7 +136,17 @@ class SiteCompiler {
                         .put(ROOT, routes(live.build().orElseThrow(), options, now, before.at(host, ROOT)));
             }
         }
+        guard(answers, audiences.rules(site.id()));
         return new Compiled(answers, live.live() ? live.build().orElse("") : "");
+    }
+
+    /** Wherever pages of the site answer, its parts are only for whom they are: trials and paths of other names, too. */
+    private static void guard(Map<String, Map<String, Answer>> answers, AudienceRules rules) {
+        if (!rules.allOpen()) {
+            answers.values()
+                    .forEach(paths -> paths.replaceAll(
+                            (path, answer) -> answer instanceof SiteRoutes pages ? pages.guarded(rules) : answer));
+        }
     }
 
     /** What is live, with URLs that name secure hosts of the account's own by plain HTTP mended. */

@@ -1,5 +1,6 @@
 package evenharbor.app.hosting.destination;
 
+import evenharbor.app.harbor.audience.Audiences;
 import evenharbor.app.what.build.Builds;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.content.Manifests;
@@ -12,6 +13,7 @@ import evenharbor.core.where.redirect.CarriedRules;
 import evenharbor.core.where.redirect.FolderRules;
 import evenharbor.core.where.redirect.ForwardingPages;
 import evenharbor.core.where.redirect.Redirects;
+import evenharbor.core.who.audience.AudienceRules;
 import evenharbor.edge.blob.Blobs;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -36,12 +38,14 @@ class HostBuilds {
     private final Builds builds;
     private final Manifests manifests;
     private final RedirectContents redirects;
+    private final Audiences audiences;
     private final Blobs blobs;
 
-    HostBuilds(Builds builds, Manifests manifests, RedirectContents redirects, Blobs blobs) {
+    HostBuilds(Builds builds, Manifests manifests, RedirectContents redirects, Audiences audiences, Blobs blobs) {
         this.builds = builds;
         this.manifests = manifests;
         this.redirects = redirects;
+        this.audiences = audiences;
         this.blobs = blobs;
     }
 
@@ -62,7 +66,16 @@ class HostBuilds {
         };
         Map<String, FileEntry> more = new HashMap<>();
         carried.files().forEach((path, text) -> more.put(path, kept(path, text)));
-        return more.isEmpty() ? build : build.with(files -> more.forEach(files::putIfAbsent));
+        Manifest whole = more.isEmpty() ? build : build.with(files -> more.forEach(files::putIfAbsent));
+        return forEveryone(whole, audiences.rules(destination.siteId));
+    }
+
+    /** A host elsewhere keeps nobody out: what is not for everyone does not go there. */
+    private static Manifest forEveryone(Manifest build, AudienceRules rules) {
+        return rules.allOpen()
+                ? build
+                : build.with(files ->
+                        files.keySet().removeIf(path -> rules.at("/" + path).isPresent()));
     }
 
     /** What is put in the place of a site that was taken down. */

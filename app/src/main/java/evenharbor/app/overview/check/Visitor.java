@@ -127,6 +127,9 @@ class Visitor {
         if (decision instanceof Decision.Serve) {
             return "the site's front page";
         }
+        if (decision instanceof Decision.Ask) {
+            return "asked for the password or link";
+        }
         if (decision instanceof Decision.Closed) {
             return "the notice that the site is closed";
         }
@@ -158,6 +161,15 @@ class Visitor {
                     same,
                     words(decision),
                     same ? "it leads there" : status + " " + location,
+                    same ? "" : "Someone else answers at this name. We look again.");
+        }
+        if (decision instanceof Decision.Ask) {
+            boolean same = status == 403;
+            return new AddressSight.Visit(
+                    true,
+                    same,
+                    words(decision),
+                    same ? "visitors are asked first" : "another page came (" + status + ")",
                     same ? "" : "Someone else answers at this name. We look again.");
         }
         if (decision instanceof Decision.Closed) {

@@ -26,6 +26,8 @@ public record OutcomeDifference(List<Line> lines, Map<Kind, Count> counts) {
         NOT_LIVE,
         /** A notice comes in place of the page, for now. */
         CLOSED,
+        /** Visitors are asked for a password or link first. */
+        ASKED,
         /** Another page comes than before, here or elsewhere, because visitors are sent on. */
         REDIRECTED,
         /** A page comes where none came before. */
@@ -87,6 +89,7 @@ public record OutcomeDifference(List<Line> lines, Map<Kind, Count> counts) {
         return switch (then.end()) {
             case GONE -> Kind.GONE;
             case CLOSED -> Kind.CLOSED;
+            case ASKED -> Kind.ASKED;
             case NOTHING_HERE -> Kind.NOT_LIVE;
             case MISSING, LOOP -> Kind.MISSING;
             case PAGE, OUTSIDE -> {

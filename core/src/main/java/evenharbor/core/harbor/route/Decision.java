@@ -2,6 +2,7 @@ package evenharbor.core.harbor.route;
 
 import evenharbor.core.what.live.Closure;
 import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.who.audience.Guard;
 import java.util.Optional;
 
 /** What a visitor gets. */
@@ -65,6 +66,14 @@ public sealed interface Decision {
      * @param site how the site it belongs to is served
      */
     record Closed(Closure closure, SiteRoutes site) implements Decision {}
+
+    /**
+     * It is not for everyone: what comes is only for whom the guard lets in, and nobody else is told a byte of it.
+     *
+     * @param behind what they get
+     * @param site how the site is served
+     */
+    record Ask(Guard guard, Decision behind, SiteRoutes site) implements Decision {}
 
     /** No site answers at this host name. The same for a name nobody has and a site that is not live. */
     record NothingHere() implements Decision {

@@ -21,6 +21,8 @@ public record Glance(Kind kind, String words) {
         FORWARDS,
         /** The notice of a site that is closed. */
         CLOSED,
+        /** Visitors are asked for a password or link first. */
+        ASKED,
         /** A missing page. */
         MISSING
     }
@@ -50,6 +52,9 @@ public record Glance(Kind kind, String words) {
         if (decision instanceof Decision.Missing missing
                 && missing.site().options().preview()) {
             return new Glance(Kind.TRIAL, "Whoever knows it gets the trial");
+        }
+        if (decision instanceof Decision.Ask) {
+            return new Glance(Kind.ASKED, "Visitors are asked for the password or link first");
         }
         if (decision instanceof Decision.Closed) {
             return new Glance(Kind.CLOSED, "Visitors get the notice that it is closed (503)");

@@ -38,6 +38,8 @@ public record Journey(List<Hop> hops, End end) {
         GONE,
         /** The notice of a site that is closed. */
         CLOSED,
+        /** Where visitors are asked for a password or link first. */
+        ASKED,
         /** With nothing: the site has no such page. */
         MISSING,
         /** With nothing: no site answers at the host name. */
@@ -91,6 +93,9 @@ public record Journey(List<Hop> hops, End end) {
     }
 
     private static int status(Decision decision) {
+        if (decision instanceof Decision.Ask) {
+            return 403;
+        }
         if (decision instanceof Decision.Closed) {
             return 503;
         }
@@ -98,6 +103,9 @@ public record Journey(List<Hop> hops, End end) {
     }
 
     private static End end(Decision decision) {
+        if (decision instanceof Decision.Ask) {
+            return End.ASKED;
+        }
         if (decision instanceof Decision.Serve) {
             return End.PAGE;
         }

@@ -8,6 +8,7 @@ import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.redirect.Match;
 import evenharbor.core.where.redirect.RedirectStatus;
 import evenharbor.core.where.redirect.Redirects;
+import evenharbor.core.who.audience.AudienceRules;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.util.ArrayList;
@@ -52,6 +53,7 @@ public final class SiteRoutes implements Answer {
     private final Decision.Missing missing;
     private final List<Earlier> earlier;
     private final Optional<Closure> closure;
+    private final AudienceRules audience;
 
     private SiteRoutes(
             String id,
@@ -62,7 +64,8 @@ public final class SiteRoutes implements Answer {
             Map<String, Decision.Serve> lasting,
             Decision.Missing missing,
             List<Earlier> earlier,
-            Optional<Closure> closure) {
+            Optional<Closure> closure,
+            AudienceRules audience) {
         this.id = id;
         this.options = options;
         this.decisions = decisions;
@@ -72,6 +75,7 @@ public final class SiteRoutes implements Answer {
         this.missing = missing == null ? new Decision.Missing(Optional.empty(), this) : missing;
         this.earlier = earlier;
         this.closure = closure;
+        this.audience = audience;
     }
 
     /** The routes of a build without redirects, for what is not counted. */
@@ -89,7 +93,16 @@ public final class SiteRoutes implements Answer {
         Map<String, Decision> decisions = new HashMap<>(capacity);
         Map<String, Decision.Serve> lasting = new HashMap<>(capacity);
         SiteRoutes shell = new SiteRoutes(
-                id, options, Map.of(), Map.of(), Redirects.NONE, Map.of(), null, List.of(), Optional.empty());
+                id,
+                options,
+                Map.of(),
+                Map.of(),
+                Redirects.NONE,
+                Map.of(),
+                null,
+                List.of(),
+                Optional.empty(),
+                AudienceRules.OPEN);
         build.files().forEach((path, file) -> {
             // Versions of earlier times may hold some.
             if (SitePath.isHidden(path)) {
@@ -119,7 +132,8 @@ public final class SiteRoutes implements Answer {
                 lasting,
                 missing,
                 List.of(),
-                Optional.empty());
+                Optional.empty(),
+                AudienceRules.OPEN);
     }
 
     /** What no redirect changes, whatever is asked with it. */
@@ -143,14 +157,26 @@ public final class SiteRoutes implements Answer {
                 .filter(e -> e.untilSecond() > nowSecond && e.lasting() != lasting)
                 .limit(MOST_EARLIER - 1L)
                 .forEach(kept::add);
-        return new SiteRoutes(id, options, decisions, settled, redirects, lasting, missing, List.copyOf(kept), closure);
+        return new SiteRoutes(
+                id, options, decisions, settled, redirects, lasting, missing, List.copyOf(kept), closure, audience);
     }
 
     /** The same routes with a notice in place of pages, for now. */
     public SiteRoutes closed(Closure now) {
         Map<String, Decision> open = new HashMap<>(settled);
         open.keySet().removeIf(path -> now.covers(path, asset(path)));
-        return new SiteRoutes(id, options, decisions, open, redirects, lasting, missing, earlier, Optional.of(now));
+        return new SiteRoutes(
+                id, options, decisions, open, redirects, lasting, missing, earlier, Optional.of(now), audience);
+    }
+
+    /** The same routes, with parts that are not for everyone. */
+    public SiteRoutes guarded(AudienceRules rules) {
+        if (rules.allOpen()) {
+            return this;
+        }
+        Map<String, Decision> open = new HashMap<>(settled);
+        open.keySet().removeIf(path -> rules.at(path).isPresent());
+        return new SiteRoutes(id, options, decisions, open, redirects, lasting, missing, earlier, closure, rules);
     }
 
     /** Whether there is a file at a path that is no page. */
@@ -175,6 +201,16 @@ public final class SiteRoutes implements Answer {
 
     /** What the site decides where the path alone did not settle it. */
     Decision decide(VisitorRequest request) {
+        Decision open = decideOpen(request);
+        // A notice is for everyone; all else of a guarded part, also that there is nothing, is told to nobody else.
+        return open instanceof Decision.Closed
+                ? open
+                : audience.at(request.path())
+                        .<Decision>map(guard -> new Decision.Ask(guard, open, missing.site()))
+                        .orElse(open);
+    }
+
+    private Decision decideOpen(VisitorRequest request) {
         Decision.Serve pinned = request.pin().isEmpty() ? null : pinned(request);
         if (pinned != null) {
             return pinned;

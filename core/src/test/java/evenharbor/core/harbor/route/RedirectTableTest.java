@@ -84,7 +84,7 @@ class RedirectTableTest {
         return switch (journey.end()) {
             case LOOP -> "loop";
             case OUTSIDE -> told(hops, "out");
-            case PAGE, GONE, CLOSED, MISSING, NOTHING_HERE ->
+            case PAGE, GONE, CLOSED, ASKED, MISSING, NOTHING_HERE ->
                 told(
                         hops,
                         String.valueOf(

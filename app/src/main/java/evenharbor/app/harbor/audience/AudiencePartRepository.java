@@ -1,0 +1,18 @@
+package evenharbor.app.harbor.audience;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.repository.Repository;
+
+interface AudiencePartRepository extends Repository<AudiencePart, String> {
+
+    AudiencePart save(AudiencePart part);
+
+    void delete(AudiencePart part);
+
+    Optional<AudiencePart> findByIdAndSiteId(String id, String siteId);
+
+    Optional<AudiencePart> findBySiteIdAndPath(String siteId, String path);
+
+    List<AudiencePart> findBySiteIdOrderByPath(String siteId);
+}

@@ -1,0 +1,222 @@
+package evenharbor.app.harbor.audience;
+
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.secret.Secrets;
+import evenharbor.app.what.draft.Drafts;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.site.Sites;
+import evenharbor.app.who.access.Current;
+import evenharbor.app.who.access.Ids;
+import evenharbor.app.who.activity.Activities;
+import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.who.audience.AudienceRules;
+import evenharbor.core.who.audience.Guard;
+import evenharbor.core.who.audience.LinkSecret;
+import evenharbor.core.who.audience.SharedPassword;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Who is let in to sites and their parts. */
+@Service
+@Transactional
+public class Audiences {
+
+    private static final int MOST_PARTS = 100;
+    private static final int SALT = 16;
+
+    private final AudiencePartRepository repository;
+    private final Sites sites;
+    private final LiveStates states;
+    private final Drafts drafts;
+    private final Secrets secrets;
+    private final Activities activities;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+    private final SecureRandom random = new SecureRandom();
+
+    Audiences(
+            AudiencePartRepository repository,
+            Sites sites,
+            LiveStates states,
+            Drafts drafts,
+            Secrets secrets,
+            Activities activities,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.repository = repository;
+        this.sites = sites;
+        this.states = states;
+        this.drafts = drafts;
+        this.secrets = secrets;
+        this.activities = activities;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** Who is let in where on a site, of any account. */
+    @Transactional(readOnly = true)
+    public AudienceRules rules(String siteId) {
+        Map<String, Guard> parts = new HashMap<>();
+        repository.findBySiteIdOrderByPath(siteId).forEach(part -> parts.put(part.path, part.guard()));
+        return AudienceRules.of(parts);
+    }
+
+    /** The parts of one of the person's sites that were said something of, by path. */
+    @Transactional(readOnly = true)
+    List<AudiencePart> of(String siteId) {
+        sites.mine(siteId);
+        return repository.findBySiteIdOrderByPath(siteId);
+    }
+
+    /** The secret of a part's link; empty when it has none. */
+    Optional<String> link(AudiencePart part) {
+        return Optional.ofNullable(part.sealed).map(secrets::opened);
+    }
+
+    /**
+     * Says who is let in to a part; what was said of it before is replaced.
+     *
+     * @param typed the part as a person typed it
+     * @param password for a password; empty to keep the one that a part has
+     * @param until for a link, when it ends
+     */
+    AudiencePart put(
+            String siteId, String typed, AudiencePart.Way way, Optional<String> password, Optional<Instant> until) {
+        locked(siteId);
+        String path = AudienceRules.part(typed)
+                .map(part -> asFolder(siteId, part))
+                .orElseThrow(
+                        () -> Problem.field("path", "Type a folder such as /members/, a page, or / for all of it."));
+        Optional<AudiencePart> before = repository.findBySiteIdAndPath(siteId, path);
+        if (before.isEmpty() && repository.findBySiteIdOrderByPath(siteId).size() >= MOST_PARTS) {
+            throw new Problem(
+                    ProblemType.NOT_READY,
+                    "This site has " + MOST_PARTS + " such parts already. Nothing was changed. Remove some first.");
+        }
+        AudiencePart part = before.orElseGet(() -> fresh(siteId, path));
+        boolean same = before.isPresent() && part.way == way;
+        part.way = way;
+        part.untilAt = null;
+        switch (way) {
+            case EVERYONE -> keep(part, "", null);
+            case PASSWORD -> password(part, same, password);
+            case LINK -> {
+                until.filter(at -> !at.isAfter(clock.instant())).ifPresent(at -> {
+                    throw Problem.field("until", "This time is over. Choose a later one, or none.");
+                });
+                part.untilAt = until.orElse(null);
+                if (!same) {
+                    newLink(part);
+                }
+            }
+        }
+        return saved(part, words(part));
+    }
+
+    /** Who types a folder's name without a slash means the folder. */
+    private String asFolder(String siteId, String path) {
+        Map<String, FileEntry> files = drafts.files(drafts.find(siteId)).files();
+        String below = path.substring(1) + "/";
+        boolean folder = !path.endsWith("/")
+                && !files.containsKey(path.substring(1))
+                && files.keySet().stream().anyMatch(file -> file.startsWith(below));
+        return folder ? path + "/" : path;
+    }
+
+    private void password(AudiencePart part, boolean same, Optional<String> password) {
+        if (password.isEmpty() && same) {
+            return;
+        }
+        String chosen = password.orElse("");
+        if (chosen.length() < SharedPassword.SHORTEST || chosen.length() > SharedPassword.LONGEST) {
+            throw Problem.field(
+                    "password",
+                    "Choose a password of " + SharedPassword.SHORTEST + " to " + SharedPassword.LONGEST
+                            + " characters.");
+        }
+        byte[] salt = new byte[SALT];
+        random.nextBytes(salt);
+        keep(part, SharedPassword.kept(chosen, salt), null);
+    }
+
+    private void newLink(AudiencePart part) {
+        String secret = Ids.secret();
+        keep(part, LinkSecret.digest(secret), secrets.sealed(secret));
+    }
+
+    /** What lets in is another from now on: who was let in before is asked again. */
+    private static void keep(AudiencePart part, String kept, byte[] sealed) {
+        part.kept = kept;
+        part.sealed = sealed;
+        part.generation++;
+    }
+
+    /** Ends all that was let in to a part; a link gets another secret. */
+    AudiencePart renew(String siteId, String id) {
+        locked(siteId);
+        AudiencePart part = part(siteId, id);
+        if (part.way == AudiencePart.Way.LINK) {
+            newLink(part);
+        } else {
+            part.generation++;
+        }
+        return saved(part, part.path + ", renewed: whoever was let in before is asked again");
+    }
+
+    /** Takes away what was said of a part: it is then as the part it lies in. */
+    void remove(String siteId, String id) {
+        locked(siteId);
+        AudiencePart part = part(siteId, id);
+        repository.delete(part);
+        activities.note(
+                ActivityKind.AUDIENCE_CHANGED, siteId, Current.person(), part.path + " is as the part around it");
+        events.publishEvent(new AudienceChanged(siteId));
+    }
+
+    private void locked(String siteId) {
+        sites.mine(siteId);
+        // The site first, then what it owns: the one order of locks.
+        states.lock(siteId);
+    }
+
+    private AudiencePart part(String siteId, String id) {
+        return repository.findByIdAndSiteId(id, siteId).orElseThrow(() -> Problem.notFound("This part"));
+    }
+
+    private static AudiencePart fresh(String siteId, String path) {
+        AudiencePart part = new AudiencePart();
+        part.id = Ids.id();
+        part.siteId = siteId;
+        part.path = path;
+        part.kept = "";
+        return part;
+    }
+
+    private AudiencePart saved(AudiencePart part, String what) {
+        part.changedBy = Current.person().id();
+        part.changedAt = clock.instant();
+        AudiencePart saved = repository.save(part);
+        activities.note(ActivityKind.AUDIENCE_CHANGED, part.siteId, Current.person(), what);
+        events.publishEvent(new AudienceChanged(part.siteId));
+        return saved;
+    }
+
+    private static String words(AudiencePart part) {
+        return part.path
+                + switch (part.way) {
+                    case EVERYONE -> " is for everyone";
+                    case PASSWORD -> " is for whoever knows its password";
+                    case LINK -> " is for whoever has its link";
+                };
+    }
+}

@@ -1,0 +1,65 @@
+package evenharbor.core.who.audience;
+
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+
+/**
+ * Who is let in where on a site. A part is the whole site ({@code /}), a folder (with a slash at each end) or a page; of the
+ * parts that a path lies in the longest counts, so that a folder of a closed site can be for everyone. One unchangeable
+ * value.
+ */
+public final class AudienceRules {
+
+    /** Everything is for everyone. */
+    public static final AudienceRules OPEN = new AudienceRules(Map.of());
+
+    private static final String WHOLE = "/";
+
+    private final Map<String, Guard> parts;
+
+    private AudienceRules(Map<String, Guard> parts) {
+        this.parts = new TreeMap<>(parts);
+    }
+
+    /** The guard of each part, by its decoded path from the site's root. */
+    public static AudienceRules of(Map<String, Guard> parts) {
+        return parts.isEmpty() ? OPEN : new AudienceRules(parts);
+    }
+
+    /** Whether everything is for everyone. */
+    public boolean allOpen() {
+        return parts.values().stream().allMatch(Guard::open);
+    }
+
+    /**
+     * Who is let in at a path; empty for everyone.
+     *
+     * @param path decoded path from the site's root, beginning with a slash; a folder's may lack the slash at its end
+     */
+    public Optional<Guard> at(String path) {
+        if (parts.isEmpty()) {
+            return Optional.empty();
+        }
+        Guard guard = parts.get(path);
+        if (guard == null) {
+            guard = parts.get(path + "/");
+        }
+        for (int slash = path.lastIndexOf('/'); guard == null && slash > 0; slash = path.lastIndexOf('/', slash - 1)) {
+            guard = parts.get(path.substring(0, slash + 1));
+        }
+        return Optional.ofNullable(guard == null ? parts.get(WHOLE) : guard).filter(found -> !found.open());
+    }
+
+    /** A part as it is kept, of what a person typed; empty when it is no path. */
+    public static Optional<String> part(String typed) {
+        String path = typed.strip();
+        if (path.isEmpty() || path.indexOf('?') >= 0 || path.indexOf('#') >= 0 || path.contains("://")) {
+            return Optional.empty();
+        }
+        String from = (path.startsWith("/") ? path : "/" + path).replaceAll("/{2,}", "/");
+        boolean dotted = from.contains("/./") || from.contains("/../") || from.endsWith("/..") || from.endsWith("/.");
+        // The front page of a folder is shown at the folder: who closes the one means the other.
+        return dotted ? Optional.empty() : Optional.of(from.replaceFirst("/index\\.html?$", "/"));
+    }
+}

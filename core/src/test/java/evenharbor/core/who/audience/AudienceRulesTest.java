@@ -1,0 +1,75 @@
+package evenharbor.core.who.audience;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class AudienceRulesTest {
+
+    private static Guard guard(String id) {
+        return new Guard(id, 1, new Audience.WithPassword("kept"));
+    }
+
+    private static final AudienceRules RULES = AudienceRules.of(Map.of(
+            "/members/",
+            guard("members"),
+            "/members/open/",
+            new Guard("open", 1, new Audience.Everyone()),
+            "/prices.html",
+            guard("prices"),
+            "/members/board/",
+            guard("board")));
+
+    @ParameterizedTest
+    @CsvSource({
+        "/, none",
+        "/index.html, none",
+        "/members, members",
+        "/members/, members",
+        "/members/list.html, members",
+        "/members/a/b/c.png, members",
+        "/membership/, none",
+        "/members.html, none",
+        "/members/open/, none",
+        "/members/open, none",
+        "/members/open/a.html, none",
+        "/members/board/minutes.html, board",
+        "/prices.html, prices",
+        "/prices.html.bak, none",
+        "/a/prices.html, none"
+    })
+    void theLongestPartCounts(String path, String wanted) {
+        assertThat(RULES.at(path).map(Guard::id).orElse("none")).isEqualTo(wanted);
+    }
+
+    @Test
+    void aWholeSiteCanBeClosedButForAFolder() {
+        AudienceRules rules =
+                AudienceRules.of(Map.of("/", guard("site"), "/press/", new Guard("press", 1, new Audience.Everyone())));
+        assertThat(rules.at("/")).isPresent();
+        assertThat(rules.at("/style.css")).isPresent();
+        assertThat(rules.at("/press/kit.zip")).isEmpty();
+        assertThat(rules.allOpen()).isFalse();
+        assertThat(AudienceRules.OPEN.at("/")).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "members/, /members/",
+        "' /members/ ', /members/",
+        "//members//a.html, /members/a.html",
+        "/members/index.html, /members/",
+        "index.html, /",
+        "/, /",
+        "a?b, none",
+        "https://x.example/a, none",
+        "/a/../b, none",
+        "'', none"
+    })
+    void whatIsTypedIsCleaned(String typed, String wanted) {
+        assertThat(AudienceRules.part(typed).orElse("none")).isEqualTo(wanted);
+    }
+}

@@ -1,0 +1,121 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { api, dataOf } from '../../common/api/client';
+import { Problem } from '../../common/api/problem';
+import { refreshSite } from '../../common/api/queries';
+import { Button } from '../../common/ui/Button';
+import { Choice } from '../../common/ui/Choice';
+import { Field } from '../../common/ui/Field';
+import { Trouble } from '../../common/ui/Notice';
+import { instantTyped, typedTime } from '../../common/ui/time';
+import type { SiteView } from '../../what/site/thisSite';
+import { WAYS, wayWords, type Part, type Way } from './audience';
+
+/** Says who gets in to a site or a part of it. @param first whether nothing is said of the whole site yet */
+export function AudienceForm({
+  site,
+  part,
+  first,
+  onDone,
+}: {
+  site: SiteView;
+  part: Part | undefined;
+  first: boolean;
+  onDone: () => void;
+}) {
+  const [path, setPath] = useState(part?.path ?? (first ? '/' : ''));
+  const [way, setWay] = useState<Way>(part?.way ?? 'PASSWORD');
+  const [password, setPassword] = useState('');
+  const [until, setUntil] = useState(part?.until == null ? '' : typedTime(part.until));
+  const save = useMutation({
+    mutationFn: () =>
+      dataOf(
+        api.PUT('/api/sites/{siteId}/audience/parts', {
+          params: { path: { siteId: site.id } },
+          body: {
+            path,
+            way,
+            password: way === 'PASSWORD' && password !== '' ? password : null,
+            until: way === 'LINK' && until !== '' ? instantTyped(until) : null,
+          },
+        }),
+      ),
+    onSuccess: async (saved) => {
+      await refreshSite(site.id);
+      toast(`${saved.path === '/' ? site.title : saved.path}: ${wayWords(saved.way)}`);
+      onDone();
+    },
+  });
+  const problem = save.error instanceof Problem ? save.error : null;
+  return (
+    <form
+      className="bg-land/50 border-ink mt-3 max-w-xl border-l-4 px-4 py-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        save.mutate();
+      }}
+    >
+      <h3 className="mb-2 text-lg">{part ? 'Change who gets in' : 'Decide who gets in'}</h3>
+      <Field
+        label="To"
+        value={path}
+        required
+        disabled={part !== undefined}
+        className="mono"
+        placeholder="/members/"
+        problem={problem?.field('path')}
+        hint="/ is the whole site, a folder ends with a slash, a page is named as it is."
+        onChange={(e) => {
+          setPath(e.target.value);
+        }}
+      />
+      <Choice
+        label="Who gets in"
+        value={way}
+        options={WAYS}
+        onChange={(chosen) => {
+          setWay(chosen as Way);
+        }}
+      />
+      {way === 'PASSWORD' && (
+        <Field
+          label="The password"
+          type="text"
+          value={password}
+          autoComplete="off"
+          autoCapitalize="none"
+          spellCheck={false}
+          required={part?.way !== 'PASSWORD'}
+          problem={problem?.field('password')}
+          hint={
+            part?.way === 'PASSWORD'
+              ? 'Empty keeps the one it has. With another, everyone is asked again.'
+              : 'At least 6 characters. You tell it to the people yourself; it cannot be read here again.'
+          }
+          onChange={(e) => {
+            setPassword(e.target.value);
+          }}
+        />
+      )}
+      {way === 'LINK' && (
+        <Field
+          label="The link ends (optional)"
+          type="datetime-local"
+          value={until}
+          problem={problem?.field('until')}
+          onChange={(e) => {
+            setUntil(e.target.value);
+          }}
+        />
+      )}
+      {problem?.body.violations ? null : <Trouble error={save.error} />}
+      <div className="flex gap-2">
+        <Button kind="primary" type="submit" busy={save.isPending}>
+          Save
+        </Button>
+        <Button onClick={onDone}>Cancel</Button>
+      </div>
+    </form>
+  );
+}
