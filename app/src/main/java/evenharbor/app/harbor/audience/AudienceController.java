@@ -5,6 +5,7 @@ import evenharbor.app.where.address.Addresses;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.who.audience.LinkSecret;
+import evenharbor.core.who.audience.Passes;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -28,6 +29,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/sites/{siteId}/audience")
 class AudienceController {
+
+    private static final long HOURS = Passes.LASTS.toHours();
 
     private final Audiences audiences;
     private final Addresses addresses;
@@ -114,11 +117,13 @@ class AudienceController {
                         .orElse(null),
                 switch (part.way) {
                     case EVERYONE -> "Everyone gets in.";
-                    case PASSWORD -> "Whoever types the password gets in for 12 hours. All others are asked for it.";
+                    case PASSWORD ->
+                        "Whoever types the password gets in for " + HOURS + " hours. All others are asked for it.";
                     case LINK ->
                         ended
                                 ? "Nobody gets in: the link has ended."
-                                : "Whoever opens the link gets in for 12 hours. All others are told that they need it.";
+                                : "Whoever opens the link gets in for " + HOURS
+                                        + " hours. All others are told that they need it.";
                 });
     }
 

@@ -1,8 +1,10 @@
 package evenharbor.app.hosting.host;
 
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import com.google.common.util.concurrent.Uninterruptibles;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.transaction.DatabaseAway;
 import evenharbor.core.hosting.host.HostStep;
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
@@ -27,6 +29,9 @@ public class HostTests {
 
     /** A test whose process died is over. */
     private static final Duration LONGEST = Duration.ofMinutes(3);
+
+    private static final int MOST_TRIES = 20;
+    private static final Duration BETWEEN_TRIES = Duration.ofMillis(250);
 
     private final HostRepository repository;
     private final Hosts hosts;
@@ -86,21 +91,40 @@ public class HostTests {
         List<TestStep> steps = List.of(TestStep.fails(
                 HostStep.NAME, "The harbor could not finish the test. Nothing was changed.", "Test it again.", ""));
         try {
-            steps = new HostTest(
-                            host,
-                            make,
-                            reach,
-                            numbers,
-                            offers,
-                            visitor,
-                            far -> keep(host.id(), HostEntity.TestState.RUNNING, far))
-                    .run();
+            steps = new HostTest(host, make, reach, numbers, offers, visitor, far -> tell(host.id(), far)).run();
         } catch (RuntimeException e) {
             LOG.error("The test of host {} broke off", host.id(), e);
         } finally {
-            keep(host.id(), HostEntity.TestState.DONE, steps);
+            end(host.id(), steps);
         }
         return steps;
+    }
+
+    /** Tells how far a test is. When that cannot be told for a moment the test goes on. */
+    private void tell(String id, List<TestStep> far) {
+        try {
+            keep(id, HostEntity.TestState.RUNNING, far);
+        } catch (RuntimeException e) {
+            if (!DatabaseAway.isWhy(e)) {
+                throw e;
+            }
+            LOG.warn("How far the test of host {} is cannot be told: {}", id, e.toString());
+        }
+    }
+
+    /** Keeps how a test ended, also over a hiccup of the database: else it would be said to be under way for long. */
+    private void end(String id, List<TestStep> steps) {
+        for (int tries = 1; ; tries++) {
+            try {
+                keep(id, HostEntity.TestState.DONE, steps);
+                return;
+            } catch (RuntimeException e) {
+                if (tries == MOST_TRIES || !DatabaseAway.isWhy(e)) {
+                    throw e;
+                }
+                Uninterruptibles.sleepUninterruptibly(BETWEEN_TRIES);
+            }
+        }
     }
 
     private void keep(String id, HostEntity.TestState state, List<TestStep> steps) {

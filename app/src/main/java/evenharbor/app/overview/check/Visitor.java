@@ -164,22 +164,10 @@ class Visitor {
                     same ? "" : "Someone else answers at this name. We look again.");
         }
         if (decision instanceof Decision.Ask) {
-            boolean same = status == 403;
-            return new AddressSight.Visit(
-                    true,
-                    same,
-                    words(decision),
-                    same ? "visitors are asked first" : "another page came (" + status + ")",
-                    same ? "" : "Someone else answers at this name. We look again.");
+            return answered(decision, status, 403, "visitors are asked first");
         }
         if (decision instanceof Decision.Closed) {
-            boolean same = status == 503;
-            return new AddressSight.Visit(
-                    true,
-                    same,
-                    words(decision),
-                    same ? "the notice came" : "another page came (" + status + ")",
-                    same ? "" : "Someone else answers at this name. We look again.");
+            return answered(decision, status, 503, "the notice came");
         }
         return new AddressSight.Visit(
                 true,
@@ -187,5 +175,16 @@ class Visitor {
                 "the site's front page",
                 "the site has no front page (" + status + ")",
                 "Add an index.html at the top of the site, then publish.");
+    }
+
+    /** What is told by its status alone. */
+    private static AddressSight.Visit answered(Decision decision, int status, int wanted, String came) {
+        boolean same = status == wanted;
+        return new AddressSight.Visit(
+                true,
+                same,
+                words(decision),
+                same ? came : "another page came (" + status + ")",
+                same ? "" : "Someone else answers at this name. We look again.");
     }
 }

@@ -89,14 +89,20 @@ public record OutcomeDifference(List<Line> lines, Map<Kind, Count> counts) {
         return switch (then.end()) {
             case GONE -> Kind.GONE;
             case CLOSED -> Kind.CLOSED;
-            case ASKED -> Kind.ASKED;
             case NOTHING_HERE -> Kind.NOT_LIVE;
-            case MISSING, LOOP -> Kind.MISSING;
+            // Who is asked is taken to be let in: what lies behind is what comes.
+            case MISSING, LOOP, ASKED -> Kind.MISSING;
             case PAGE, OUTSIDE -> {
+                if (then.asked() && !now.asked()) {
+                    yield Kind.ASKED;
+                }
                 if (!now.reaches()) {
                     yield Kind.FOUND;
                 }
                 boolean same = now.end() == then.end() && now.place().equals(then.place());
+                if (same && now.content().equals(then.content())) {
+                    yield Kind.SAME;
+                }
                 yield same || then.place().equals(asked.path()) ? Kind.CHANGED : Kind.REDIRECTED;
             }
         };

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 
 /**
  * Where a request ends, hop by hop, as a browser would follow it.
@@ -57,11 +58,20 @@ public record Journey(List<Hop> hops, End end) {
      * @param start host name, decoded path and query of the first request, and the time of all of them
      */
     public static Journey of(Routes routes, VisitorRequest start) {
+        return of(routes, start, decision -> decision);
+    }
+
+    /**
+     * Follows a request of a visitor who meets decisions in a way of their own.
+     *
+     * @param gets what such a visitor gets of what was decided, such as what lies behind a question
+     */
+    public static Journey of(Routes routes, VisitorRequest start, UnaryOperator<Decision> gets) {
         List<Hop> hops = new ArrayList<>();
         Set<VisitorRequest> met = new HashSet<>();
         VisitorRequest at = start;
         while (hops.size() < MOST_HOPS && met.add(at)) {
-            Decision decision = routes.decide(at);
+            Decision decision = gets.apply(routes.decide(at));
             if (decision instanceof Decision.Forward forward) {
                 String location = forward.location()
                         + (forward.keepsQuery() && !at.query().isEmpty() ? "?" + at.query() : "");

@@ -38,7 +38,7 @@ public final class FolderRules {
         }
         carried.sort(Comparator.comparing((Compiled c) -> c.rule().source().kind() != Source.Kind.EXACT)
                 .thenComparing(c -> c.rule().ignoresCase())
-                .thenComparing(Compiled::form, FolderRules::compare)
+                .thenComparing(FolderRules::compare)
                 .thenComparing(c -> !c.rule().exactSlash())
                 .thenComparingInt(Compiled::order));
         StringBuilder text = new StringBuilder("# Redirects of this site. Written with each publish.\n"
@@ -52,13 +52,18 @@ public final class FolderRules {
     }
 
     /** The order in which the set tries forms: at the first segment that differs what fixes more comes first. */
-    private static int compare(PathForm a, PathForm b) {
+    private static int compare(Compiled one, Compiled other) {
+        PathForm a = one.form();
+        PathForm b = other.form();
+        // Rules of one path are tried in the order of the list, however their letters are written where that is the
+        // same.
+        boolean folds = one.rule().ignoresCase() && other.rule().ignoresCase();
         for (int i = 0; i < Math.min(a.segments().size(), b.segments().size()); i++) {
             PathForm.Segment x = a.segments().get(i);
             PathForm.Segment y = b.segments().get(i);
             int kind = Integer.compare(kind(x), kind(y));
             int weight = kind != 0 ? kind : Integer.compare(y.weight(), x.weight());
-            int text = weight != 0 ? weight : x.outline().compareTo(y.outline());
+            int text = weight != 0 ? weight : outline(x, folds).compareTo(outline(y, folds));
             if (text != 0) {
                 return text;
             }
@@ -67,6 +72,10 @@ public final class FolderRules {
         return longer != 0
                 ? longer
                 : Boolean.compare(a.tail().isPresent(), b.tail().isPresent());
+    }
+
+    private static String outline(PathForm.Segment segment, boolean folds) {
+        return folds ? PathForm.fold(segment.outline()) : segment.outline();
     }
 
     private static int kind(PathForm.Segment segment) {

@@ -17,6 +17,9 @@ import evenharbor.core.where.redirect.Redirect;
 import evenharbor.core.where.redirect.RedirectStatus;
 import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.where.redirect.Source;
+import evenharbor.core.who.audience.Audience;
+import evenharbor.core.who.audience.AudienceRules;
+import evenharbor.core.who.audience.Guard;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -25,6 +28,8 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -52,6 +57,32 @@ class OutcomeDifferenceTest {
 
     private static Routes at(SiteRoutes site) {
         return Routes.ofSites(Map.of(HOST, site));
+    }
+
+    /** What is only for some is judged by what they get there, and told to whom it was open before. */
+    @Test
+    void whatIsNotForEveryoneAnyMoreIsToldAndWhatLiesBehindIsJudged() {
+        AudienceRules members =
+                AudienceRules.of(Map.of("/members/", new Guard("members", 1, new Audience.WithPassword("kept"))));
+        SiteRoutes open = site(Map.of("index.html", 'a', "members/list.html", 'b', "members/map.html", 'c'));
+        SiteRoutes guarded = open.guarded(members);
+        SiteRoutes less =
+                site(Map.of("index.html", 'a', "members/list.html", 'd')).guarded(members);
+        assertThat(kinds(open, guarded)).isEqualTo("SAME ASKED ASKED");
+        assertThat(kinds(guarded, guarded)).isEqualTo("SAME SAME SAME");
+        assertThat(kinds(guarded, open)).isEqualTo("SAME SAME SAME");
+        assertThat(kinds(guarded, less)).isEqualTo("SAME CHANGED MISSING");
+    }
+
+    private static String kinds(SiteRoutes before, SiteRoutes after) {
+        return Stream.of("/", "/members/list.html", "/members/map.html")
+                .map(path -> OutcomeDifference.of(List.of(new Recorded(HOST, path, 1)), at(before), at(after), 0, 0)
+                        .counts()
+                        .keySet()
+                        .iterator()
+                        .next()
+                        .name())
+                .collect(Collectors.joining(" "));
     }
 
     private static final SiteRoutes BEFORE = site(

@@ -21,6 +21,15 @@ class CarriedRulesTest {
     private static final Manifest BUILD =
             Manifest.of(Map.of("about.html", new FileEntry("0".repeat(64), 10, "text/html", true)));
 
+    /** Found by chance: what is the same but for capital letters is tried in the order of the list. */
+    @Test
+    void rulesOfAFolderThatIgnoreCaseKeepTheirOrder() {
+        Redirects set = Redirects.of(List.of(pattern("a", "/b/{+x}", "/"), under("b", "/B", "/{rest}")));
+        String rules = FolderRules.of(set, "").files().values().iterator().next();
+        assertThat(rules.indexOf("^b/(.+)$")).isLessThan(rules.indexOf("^B(?:/"));
+        assertThat(set.at("/b/a/", "", 0).orElseThrow().location()).isEqualTo("/");
+    }
+
     @Test
     void rulesForOnePathBecomePagesThatForward() {
         CarriedRules carried = ForwardingPages.of(
