@@ -3,10 +3,10 @@ import { Copy } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, dataOf } from '../../common/api/client';
-import { refreshSite } from '../../common/api/queries';
+import { refreshSite, useDestinations } from '../../common/api/queries';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { copy } from '../../common/ui/copy';
-import { Trouble } from '../../common/ui/Notice';
+import { Diamond, Trouble } from '../../common/ui/Notice';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { useAudience, wayWords, type Part } from './audience';
@@ -16,6 +16,10 @@ import { AudienceForm } from './AudienceForm';
 export function AudienceParts({ site }: { site: SiteView }) {
   const parts = useAudience(site.id);
   const [editing, setEditing] = useState<Part | 'new' | null>(null);
+  const destinations = useDestinations(site.id);
+  const copies = (destinations.data ?? [])
+    .filter((destination) => destination.state === 'HOLDS' || destination.state === 'PARTLY')
+    .map((destination) => destination.hostName);
   const whole = parts.data?.find((part) => part.path === '/');
   const others = parts.data?.filter((part) => part !== whole) ?? [];
   return (
@@ -45,6 +49,8 @@ export function AudienceParts({ site }: { site: SiteView }) {
             <p className="text-soft mt-2 max-w-prose">
               Hosts elsewhere keep nobody out, so what is not for everyone is not published there. Search
               engines get none of it.
+              {copies.length > 0 &&
+                ` What is on ${copies.join(', ')} already stays there until you publish there again.`}
             </p>
           )}
           {editing === null ? (
@@ -124,6 +130,12 @@ function PartRow({ site, part, onEdit }: { site: SiteView; part: Part; onEdit: (
         </LinkButton>
       </div>
       <p className="text-soft">{part.getsIn}</p>
+      {part.files === 0 && (
+        <p className="flex gap-1.5">
+          <Diamond /> Nothing in the draft lies there. Check the path for a typo: small and capital letters
+          differ.
+        </p>
+      )}
       {part.until !== null && !part.ended && (
         <p className="text-soft">
           The link ends <Time at={part.until} />.

@@ -62,6 +62,10 @@ class AudienceTest {
         JsonNode part = part("members", "PASSWORD", "moon over quay");
         assertThat(part.get("path").asString()).as("a folder is meant").isEqualTo("/members/");
         person.delete(at("/audience/parts/" + part.get("id").asString())).is(204);
+        assertThat(part.get("files").asInt()).isEqualTo(1);
+        assertThat(part("/member/", "PASSWORD", "moon over quay").get("files").asInt())
+                .as("a slip: nothing lies there")
+                .isZero();
         JsonNode link = part("/members/", "LINK", null);
         meets("/members/", 403);
         assertThat(person.visit(host, "/").text()).isEqualTo("<p>the front");

@@ -121,17 +121,18 @@ final class Entrance {
         AtomicInteger own =
                 wrong.get(guard.id() + " " + network(Request.getRemoteAddr(request)), k -> new AtomicInteger());
         AtomicInteger all = wrong.get(guard.id(), k -> new AtomicInteger());
-        if (own.get() >= MOST_TRIES || all.get() >= MOST_TRIES_IN_ALL) {
+        // Counted before it is judged: many at once are not let through together.
+        if (own.incrementAndGet() > MOST_TRIES || all.incrementAndGet() > MOST_TRIES_IN_ALL) {
             response.getHeaders().put(HttpHeader.RETRY_AFTER, WINDOW.toSeconds());
             page(HttpStatus.TOO_MANY_REQUESTS_429, EntrancePage.tooMany(), request, response, callback);
             return;
         }
         String typed = typed(request);
         if (SharedPassword.matches(typed, password.hash())) {
+            own.decrementAndGet();
+            all.decrementAndGet();
             letIn(guard, host, path, request, response, callback);
         } else {
-            own.incrementAndGet();
-            all.incrementAndGet();
             page(HttpStatus.FORBIDDEN_403, EntrancePage.wrong(), request, response, callback);
         }
     }

@@ -137,11 +137,16 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         String query = asked == null ? "" : asked;
         long second = clock.millis() / 1000;
         Decision decision = current.decide(new VisitorRequest(host, path, query, second));
-        if (decision instanceof Decision.Missing && !Normalizer.isNormalized(path, Normalizer.Form.NFC)) {
+        if (missing(decision) && !Normalizer.isNormalized(path, Normalizer.Form.NFC)) {
             String composed = Normalizer.normalize(path, Normalizer.Form.NFC);
             return current.decide(new VisitorRequest(host, composed, query, second));
         }
         return decision;
+    }
+
+    private static boolean missing(Decision decision) {
+        return decision instanceof Decision.Missing
+                || decision instanceof Decision.Ask ask && ask.behind() instanceof Decision.Missing;
     }
 
     private void answer(Decision decision, Request request, Response response, Callback callback) {

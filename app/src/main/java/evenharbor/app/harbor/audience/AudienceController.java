@@ -50,6 +50,7 @@ class AudienceController {
      * @param ended whether it has
      * @param link the link that lets in; null when it is none, or while the site has no main address
      * @param getsIn who gets in, and what the others meet, in a sentence
+     * @param files how many files of the draft lie in it; with none it may be a slip
      */
     record AudiencePartView(
             String id,
@@ -58,7 +59,8 @@ class AudienceController {
             @Schema(nullable = true) Instant until,
             boolean ended,
             @Schema(nullable = true) String link,
-            String getsIn) {}
+            String getsIn,
+            int files) {}
 
     /**
      * What is said of a part.
@@ -124,7 +126,8 @@ class AudienceController {
                                 ? "Nobody gets in: the link has ended."
                                 : "Whoever opens the link gets in for " + HOURS
                                         + " hours. All others are told that they need it.";
-                });
+                },
+                audiences.filesIn(part));
     }
 
     private Optional<String> link(String siteId, AudiencePart part, String secret) {

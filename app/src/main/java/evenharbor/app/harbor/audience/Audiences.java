@@ -11,6 +11,7 @@ import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.who.audience.Audience;
 import evenharbor.core.who.audience.AudienceRules;
 import evenharbor.core.who.audience.Guard;
 import evenharbor.core.who.audience.LinkSecret;
@@ -76,6 +77,15 @@ public class Audiences {
     List<AudiencePart> of(String siteId) {
         sites.mine(siteId);
         return repository.findBySiteIdOrderByPath(siteId);
+    }
+
+    /** How many files of the draft lie in a part, whatever is said of parts within it. */
+    @Transactional(readOnly = true)
+    int filesIn(AudiencePart part) {
+        AudienceRules only = AudienceRules.of(Map.of(part.path, new Guard(part.id, 0, new Audience.WithPassword(""))));
+        return (int) drafts.files(drafts.find(part.siteId)).files().keySet().stream()
+                .filter(file -> only.at("/" + file).isPresent())
+                .count();
     }
 
     /** The secret of a part's link; empty when it has none. */

@@ -10,7 +10,6 @@ import evenharbor.core.when.plan.RedirectDates;
 import evenharbor.core.when.plan.Repeat;
 import evenharbor.core.when.plan.Schedule;
 import evenharbor.core.where.redirect.Redirect;
-import evenharbor.core.where.redirect.Source;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
@@ -53,9 +52,8 @@ class PlanWords {
     /** What a redirect does by a date of its own. */
     static String dated(RedirectDates.Dated one) {
         Redirect rule = one.rule();
-        return "the redirect of " + rule.source().path()
-                + (rule.source().kind() == Source.Kind.UNDER ? "/…" : "")
-                + (rule.target().isEmpty() ? "" : " to " + rule.target()) + (one.begins() ? " begins" : " ends");
+        return "the redirect of " + rule.source().words() + (rule.target().isEmpty() ? "" : " to " + rule.target())
+                + (one.begins() ? " begins" : " ends");
     }
 
     /** What it does. */

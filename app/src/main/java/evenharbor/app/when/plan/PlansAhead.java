@@ -136,7 +136,9 @@ public class PlansAhead {
         Map<String, PlanEntity> open = of(List.of(siteId)).stream()
                 .filter(row -> row.nextAt != null)
                 .collect(Collectors.toMap(row -> row.id, Function.identity()));
-        Forecast forecast = forecast(siteId, List.copyOf(open.values()), until);
+        Forecast forecast = open.isEmpty()
+                ? new Forecast(new Standing(states.of(siteId).life(), ""), List.of())
+                : forecast(siteId, List.copyOf(open.values()), until);
         Stream<Ahead> planned = forecast.steps().stream()
                 .filter(step -> step.leftOut().isEmpty())
                 .map(step -> new Ahead(

@@ -71,9 +71,8 @@ public sealed interface Decision {
      * It is not for everyone: what comes is only for whom the guard lets in, and nobody else is told a byte of it.
      *
      * @param behind what they get
-     * @param site how the site is served
      */
-    record Ask(Guard guard, Decision behind, SiteRoutes site) implements Decision {}
+    record Ask(Guard guard, Decision behind) implements Decision {}
 
     /** No site answers at this host name. The same for a name nobody has and a site that is not live. */
     record NothingHere() implements Decision {

@@ -206,7 +206,7 @@ public final class SiteRoutes implements Answer {
         return open instanceof Decision.Closed
                 ? open
                 : audience.at(request.path())
-                        .<Decision>map(guard -> new Decision.Ask(guard, open, missing.site()))
+                        .<Decision>map(guard -> new Decision.Ask(guard, open))
                         .orElse(open);
     }
 

@@ -40,7 +40,7 @@ public record RedirectDifference(String source, String before, String after) {
     }
 
     private static String source(Redirect rule) {
-        String path = rule.source().path() + (rule.source().kind() == Source.Kind.UNDER ? "/…" : "");
+        String path = rule.source().words();
         return rule.query().kind() == QueryRule.Kind.MATCH
                 ? path + "?" + rule.query().parameters()
                 : path;

@@ -19,6 +19,11 @@ public record Source(Kind kind, String path) {
         PATTERN
     }
 
+    /** The path as people are told it. */
+    public String words() {
+        return path + (kind == Kind.UNDER ? "/…" : "");
+    }
+
     /** The name under which everything that follows a folder is known to the target. */
     public static final String REST = "rest";
 

@@ -1,5 +1,9 @@
 package evenharbor.core.who.audience;
 
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
+import java.text.Normalizer;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -58,8 +62,19 @@ public final class AudienceRules {
             return Optional.empty();
         }
         String from = (path.startsWith("/") ? path : "/" + path).replaceAll("/{2,}", "/");
-        boolean dotted = from.contains("/./") || from.contains("/../") || from.endsWith("/..") || from.endsWith("/.");
+        String plain = Normalizer.normalize(decoded(from), Normalizer.Form.NFC);
+        boolean dotted = Arrays.stream(plain.split("/")).anyMatch(each -> each.equals(".") || each.equals(".."));
         // The front page of a folder is shown at the folder: who closes the one means the other.
-        return dotted ? Optional.empty() : Optional.of(from.replaceFirst("/index\\.html?$", "/"));
+        return dotted ? Optional.empty() : Optional.of(plain.replaceFirst("/index\\.html?$", "/"));
+    }
+
+    /** As requests are compared: a path that was pasted from a browser's line is encoded. */
+    private static String decoded(String path) {
+        try {
+            // URLDecoder reads a form: a plus sign would become a space.
+            return URLDecoder.decode(path.replace("+", "%2B"), StandardCharsets.UTF_8);
+        } catch (IllegalArgumentException e) {
+            return path;
+        }
     }
 }

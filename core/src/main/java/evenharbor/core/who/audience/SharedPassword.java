@@ -33,7 +33,7 @@ public final class SharedPassword {
                 encoder.encodeToString(derived(password, salt, ROUNDS)));
     }
 
-    /** Whether what was typed is the password. Takes the same time whatever was typed. */
+    /** Whether what was typed is the password. How much of it was right does not show in the time that takes. */
     public static boolean matches(String typed, String kept) {
         String[] parts = kept.split("\\$");
         if (parts.length != 4 || typed.length() > LONGEST) {

@@ -67,6 +67,12 @@ class AudienceRulesTest {
         "a?b, none",
         "https://x.example/a, none",
         "/a/../b, none",
+        "/a/%2e%2e/b, none",
+        "/my%20members/, /my members/",
+        "/pl%C3%A4ne/, /pläne/",
+        "/pla\u0308ne/, /pläne/",
+        "/100%.html, /100%.html",
+        "/a+b/, /a+b/",
         "'', none"
     })
     void whatIsTypedIsCleaned(String typed, String wanted) {
