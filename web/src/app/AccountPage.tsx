@@ -3,9 +3,10 @@ import { SpaceAndCleanUp } from '../when/retention/SpaceAndCleanUp';
 import { useSession } from '../common/api/queries';
 import { ChangePassword } from '../who/access/ChangePassword';
 import { CredentialRecord } from '../who/access/CredentialRecord';
+import { AccountPeople } from '../who/access/AccountPeople';
 import { Invite } from '../who/access/Invite';
+import { Profile } from '../who/access/Profile';
 import { SessionList } from '../who/access/SessionList';
-import { TimeZone } from '../who/access/TimeZone';
 import { TokenList } from '../who/access/TokenList';
 
 /** What belongs to the person who is signed in: password, sessions, tokens, and the record of them. */
@@ -20,13 +21,14 @@ export function AccountPage() {
         </h1>
         <div className="grid gap-x-12 gap-y-8 lg:grid-cols-2">
           <div className="flex flex-col gap-8">
-            <SessionList />
-            <TimeZone />
+            <Profile />
             <ChangePassword />
+            <SessionList />
+            <AccountPeople />
             <Invite />
           </div>
           <div className="flex flex-col gap-8">
-            <SpaceAndCleanUp />
+            {session.data?.role != null && <SpaceAndCleanUp />}
             <TokenList />
             <CredentialRecord />
           </div>

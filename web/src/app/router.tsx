@@ -1,6 +1,7 @@
 import { createBrowserRouter, Navigate } from 'react-router';
 import { OpenAccount } from '../who/access/OpenAccount';
 import { SignInPage } from '../who/access/SignIn';
+import { JoinPage } from '../who/access/JoinPage';
 import { AllSites } from '../overview/AllSites';
 import { Loading } from '../common/ui/Notice';
 import { Broken, NotFound } from './Broken';
@@ -10,6 +11,11 @@ import { Frame } from './Frame';
 export const router = createBrowserRouter([
   { path: '/sign-in', element: <SignInPage /> },
   { path: '/open-account', element: <OpenAccount /> },
+  { path: '/join/:code', element: <JoinPage /> },
+  {
+    path: '/practice/mail',
+    lazy: async () => ({ Component: (await import('../practice/world/MailboxesPage')).MailboxesPage }),
+  },
   {
     element: <Frame />,
     errorElement: <Broken />,

@@ -91,9 +91,6 @@ export const usePast = (id: string, ahead: number) =>
       dataOf(api.GET('/api/sites/{siteId}/past', { params: { path: { siteId: id }, query: { ahead } } })),
   });
 
-export const usePeople = () =>
-  useQuery({ queryKey: ['people'], queryFn: () => dataOf(api.GET('/api/people')) });
-
 /** The redirects of a site, with what makes no sense in them. */
 export const useRedirects = (id: string) =>
   useQuery({

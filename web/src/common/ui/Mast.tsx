@@ -12,6 +12,7 @@ import { shown } from './time';
 /** One line at the top: the mark, All sites, what belongs to the screen, and the person's own things. */
 export function Mast({ children }: { children?: ReactNode }) {
   const [theme, setTheme] = useTheme();
+  const session = useSession();
   const other = theme === 'night' ? 'light' : 'night';
   const tool = 'p-2 hover:bg-shoal';
   return (
@@ -23,12 +24,16 @@ export function Mast({ children }: { children?: ReactNode }) {
       {children}
       <PracticeTime />
       <div className="ml-auto flex items-center">
-        <Link to="/domains" className="hover:bg-shoal px-2 py-1 font-medium no-underline">
-          Domains
-        </Link>
-        <Link to="/hosts" className="hover:bg-shoal px-2 py-1 font-medium no-underline">
-          Hosts
-        </Link>
+        {session.data?.role != null && (
+          <>
+            <Link to="/domains" className="hover:bg-shoal px-2 py-1 font-medium no-underline">
+              Domains
+            </Link>
+            <Link to="/hosts" className="hover:bg-shoal px-2 py-1 font-medium no-underline">
+              Hosts
+            </Link>
+          </>
+        )}
         <button
           type="button"
           className={tool}
@@ -97,6 +102,13 @@ function PersonMenu() {
       void navigate('/sign-in');
     },
   });
+  const change = useMutation({
+    mutationFn: (accountId: string) => dataOf(api.PUT('/api/session/account', { body: { accountId } })),
+    onSuccess: async () => {
+      await navigate('/');
+      await queries.resetQueries();
+    },
+  });
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="hover:bg-shoal ml-1 max-w-40 truncate px-2 py-1">
@@ -112,6 +124,19 @@ function PersonMenu() {
             <br />
             {session.data?.accountName}
           </DropdownMenu.Label>
+          {session.data?.accounts
+            .filter((account) => account.id !== session.data.accountId)
+            .map((account) => (
+              <DropdownMenu.Item
+                key={account.id}
+                className="data-[highlighted]:bg-shoal cursor-pointer px-3 py-1.5 outline-none"
+                onSelect={() => {
+                  change.mutate(account.id);
+                }}
+              >
+                Go to {account.name}
+              </DropdownMenu.Item>
+            ))}
           <DropdownMenu.Item
             className="data-[highlighted]:bg-shoal cursor-pointer px-3 py-1.5 outline-none"
             onSelect={() => {

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { Mast } from '../../common/ui/Mast';
 import { usePractice } from '../../common/api/queries';
 import type { Schemas } from '../../common/api/client';
@@ -19,8 +20,12 @@ export function PracticePage() {
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="mb-1 text-xl">Practice harbor</h1>
         <p className="mb-4 max-w-prose">
-          The outside world in small: a registry, name servers, a resolver, a certificate authority and two
-          hosting companies that speak the real protocols. Try here what would take hours and money outside.
+          The outside world in small: a registry, name servers, a resolver, a certificate authority, a mail
+          server and two hosting companies that speak the real protocols. Try here what would take hours and
+          money outside.
+        </p>
+        <p className="mb-4">
+          <Link to="/practice/mail">Everyone’s mailbox</Link>
         </p>
         <Trouble error={practice.error} />
         {practice.isPending && <Loading />}

@@ -2,8 +2,10 @@ package evenharbor.app.harbor.audience;
 
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
+import evenharbor.app.who.access.Current;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.where.address.Role;
+import evenharbor.core.who.access.Right;
 import evenharbor.core.who.audience.LinkSecret;
 import evenharbor.core.who.audience.Passes;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -48,7 +50,7 @@ class AudienceController {
      * @param path {@code /} for all of it, a folder with a slash at each end, or a page
      * @param until when the link ends; null for never
      * @param ended whether it has
-     * @param link the link that lets in; null when it is none, or while the site has no main address
+     * @param link the link that lets in, for who may renew it; null when it is none, or while the site has no main address
      * @param getsIn who gets in, and what the others meet, in a sentence
      * @param files how many files of the draft lie in it; with none it may be a slip
      */
@@ -113,8 +115,9 @@ class AudienceController {
                 part.way,
                 part.untilAt,
                 ended,
-                audiences
-                        .link(part)
+                Optional.of(part)
+                        .filter(each -> Current.may(Right.MANAGE, siteId))
+                        .flatMap(audiences::link)
                         .flatMap(secret -> link(siteId, part, secret))
                         .orElse(null),
                 switch (part.way) {

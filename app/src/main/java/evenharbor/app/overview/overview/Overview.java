@@ -15,6 +15,7 @@ import evenharbor.app.when.plan.PlansAhead;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.redirect.MissedVisits;
+import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.IfMatch;
 import evenharbor.app.who.access.RepeatKeys;
 import evenharbor.app.who.activity.Activities;
@@ -22,6 +23,7 @@ import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.what.site.Flag;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.where.address.Ladder;
+import evenharbor.core.who.access.PersonRole;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -112,6 +114,7 @@ class Overview {
 
     record NotchView(int number, String name, Instant at, boolean published) {}
 
+    /** A site as the mast and its lane show it. @param role what whoever asks is there */
     record SiteView(
             String id,
             String title,
@@ -132,6 +135,7 @@ class Overview {
             boolean listed,
             boolean pinned,
             boolean rightsConfirmed,
+            PersonRole role,
             Instant createdAt,
             long revision) {}
 
@@ -322,6 +326,7 @@ class Overview {
                 site.settings().listed(),
                 site.settings().pinned(),
                 site.rightsConfirmed(),
+                Current.membership().flatMap(member -> member.at(site.id())).orElse(PersonRole.OWNER),
                 site.createdAt(),
                 site.revision());
     }

@@ -22,6 +22,7 @@ import evenharbor.app.where.domain.Registrations;
 import evenharbor.app.where.redirect.RedirectFacts;
 import evenharbor.app.where.redirect.RedirectSets;
 import evenharbor.app.who.access.Current;
+import evenharbor.app.who.access.Memberships;
 import evenharbor.app.who.access.People;
 import evenharbor.app.who.access.Person;
 import evenharbor.core.harbor.publish.Selection;
@@ -35,6 +36,7 @@ import evenharbor.core.where.address.Role;
 import evenharbor.core.where.address.SiteAddresses;
 import evenharbor.core.where.redirect.Redirect;
 import evenharbor.core.where.redirect.TypedRedirect;
+import evenharbor.core.who.access.PersonRole;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.practice.clock.PracticeClock;
 import java.io.IOException;
@@ -77,6 +79,7 @@ class DemoLoader implements ApplicationRunner {
     private final DemoProperties demo;
     private final HarborProperties harbor;
     private final People people;
+    private final Memberships memberships;
     private final Sites sites;
     private final Drafts drafts;
     private final Versions versions;
@@ -103,6 +106,7 @@ class DemoLoader implements ApplicationRunner {
             DemoProperties demo,
             HarborProperties harbor,
             People people,
+            Memberships memberships,
             Sites sites,
             Drafts drafts,
             Versions versions,
@@ -126,6 +130,7 @@ class DemoLoader implements ApplicationRunner {
         this.demo = demo;
         this.harbor = harbor;
         this.people = people;
+        this.memberships = memberships;
         this.sites = sites;
         this.drafts = drafts;
         this.versions = versions;
@@ -162,7 +167,12 @@ class DemoLoader implements ApplicationRunner {
         world.setLoading(true);
         practice.setTo(now.minus(Duration.ofDays(200)));
         Person marta = people.openAccount("Marta's sites", "Marta Quill", "marta@papermoon.example", PASSWORD);
-        Person ivo = people.add(marta.accountId(), "Ivo Lantern", "ivo@papermoon.example", PASSWORD);
+        Person ivo = people.add(
+                marta.accountId(),
+                "Ivo Lantern",
+                "ivo@papermoon.example",
+                PASSWORD,
+                person -> memberships.put(marta.accountId(), person.id(), Optional.of(PersonRole.EDITOR)));
         Person other = people.openAccount("Seaside cinema", "Pia Holm", "pia@seaside.example", PASSWORD);
         Current.as(
                 other,

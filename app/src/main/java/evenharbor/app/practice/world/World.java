@@ -14,6 +14,7 @@ import evenharbor.practice.authority.Root;
 import evenharbor.practice.clock.PracticeClock;
 import evenharbor.practice.dns.PracticeDns;
 import evenharbor.practice.host.HostingCompanies;
+import evenharbor.practice.mail.PracticeMail;
 import evenharbor.practice.registry.EppServer;
 import evenharbor.practice.registry.Registry;
 import java.io.IOException;
@@ -61,6 +62,7 @@ public class World implements SmartLifecycle {
     private AuthorityServer authority;
     private Root root;
     private HostingCompanies hosting;
+    private PracticeMail mail;
     private volatile boolean running;
 
     World(
@@ -124,6 +126,7 @@ public class World implements SmartLifecycle {
                             properties.webPort(),
                             hosts.folders().values().stream().findFirst().orElse(folder.resolve("opened"))),
                     clock);
+            mail = new PracticeMail(properties.mailPort(), folder.resolve("mail"), clock);
         } catch (IOException e) {
             throw new UncheckedIOException("The practice harbor cannot be started", e);
         }
@@ -181,6 +184,11 @@ public class World implements SmartLifecycle {
     /** The hosting companies of the practice harbor. */
     public HostingCompanies hosting() {
         return hosting;
+    }
+
+    /** The mail server of the practice harbor. */
+    public PracticeMail mail() {
+        return mail;
     }
 
     /** The port of the hosting company that speaks SFTP. */
@@ -249,6 +257,7 @@ public class World implements SmartLifecycle {
                 epp.close();
                 authority.close();
                 hosting.close();
+                mail.close();
             }
         } catch (IOException e) {
             LOG.warn("The practice harbor did not stop cleanly", e);

@@ -66,7 +66,9 @@ public class TableEnds {
                     YEAR.multipliedBy(2),
                     "at < ? and id not in (select latest from (select max(id) latest from zone_version group by domain_id) l)"),
             new End("known_device", YEAR, "at < ?"),
+            new End("mail", Duration.ofDays(60), "next_at is null and created_at < ?"),
             new End("invitation", Duration.ZERO, "expires_at < ?"),
+            new End("person_invitation", Duration.ZERO, "expires_at < ?"),
             new End("authority_challenge", Duration.ofDays(1), "expires_at < ?"),
             new End("preview", Duration.ZERO, "expires_at < ?"),
             new End("access_token", YEAR, "expires_at < ?"),
@@ -103,6 +105,7 @@ public class TableEnds {
             "host_holder",
             "ledger_entry",
             "live_state",
+            "membership",
             "missed_ignored",
             "pass_key",
             "person",
@@ -113,6 +116,7 @@ public class TableEnds {
             "retention_rule",
             "site",
             "site_address",
+            "site_role",
             "zone_copy");
 
     private final JdbcClient db;

@@ -2,6 +2,7 @@ package evenharbor.app.who.access;
 
 import com.google.common.hash.Hashing;
 import evenharbor.app.common.problem.Problem;
+import evenharbor.core.who.access.Right;
 import evenharbor.core.who.access.TokenScope;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
@@ -38,7 +39,8 @@ public class AccessTokens {
      * A token, without its secret.
      *
      * @param id names it in the list
-     * @param person whose it is
+     * @param personId whose it is
+     * @param person what they are called
      * @param name what it is for
      * @param scope what it may do
      * @param createdAt since when it is there
@@ -47,6 +49,7 @@ public class AccessTokens {
      */
     public record Listed(
             String id,
+            String personId,
             String person,
             String name,
             TokenScope scope,
@@ -61,8 +64,9 @@ public class AccessTokens {
     @Transactional
     public String issue(Person person, String name, TokenScope scope, Optional<Instant> expiresAt) {
         String token = "eh-" + Ids.secret();
-        db.sql("insert into access_token (hash, id, person_id, name, scope, site_id, expires_at, created_at)"
-                        + " values (?, ?, ?, ?, ?, ?, ?, ?)")
+        db.sql(
+                        "insert into access_token (hash, id, person_id, name, scope, site_id, expires_at, created_at, account_id)"
+                                + " values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
                 .params(
                         hash(token),
                         Ids.id(),
@@ -71,20 +75,28 @@ public class AccessTokens {
                         scope.reach().name(),
                         scope.site().orElse(null),
                         expiresAt.map(AccessTokens::utc).orElse(null),
-                        utc(clock.instant()))
+                        utc(clock.instant()),
+                        person.accountId())
                 .update();
         events.note(person, person, CredentialEvents.Kind.TOKEN_ISSUED, name);
         return token;
     }
 
-    /** The tokens of an account's people, the newest first. */
+    /** The tokens that a person may see, the newest first: all of the account for who manages it, else their own. */
     @Transactional(readOnly = true)
-    public List<Listed> of(String accountId) {
+    public List<Listed> of(Person person) {
+        return ofAccount(person.accountId()).stream()
+                .filter(token -> Current.may(Right.MANAGE) || token.personId().equals(person.id()))
+                .toList();
+    }
+
+    private List<Listed> ofAccount(String accountId) {
         return db.sql("select t.*, p.name as person_name from access_token t join person p on p.id = t.person_id"
-                        + " where p.account_id = ? order by t.created_at desc, t.id")
+                        + " where t.account_id = ? order by t.created_at desc, t.id")
                 .param(accountId)
                 .query((row, n) -> new Listed(
                         row.getString("id"),
+                        row.getString("person_id"),
                         row.getString("person_name"),
                         row.getString("name"),
                         new TokenScope(
@@ -101,7 +113,7 @@ public class AccessTokens {
     /** Revokes a token of the person's account: from now on it opens nothing. */
     @Transactional
     public void revoke(Person by, String id) {
-        Listed token = of(by.accountId()).stream()
+        Listed token = of(by).stream()
                 .filter(each -> each.id().equals(id))
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("This token"));
@@ -109,21 +121,24 @@ public class AccessTokens {
         events.note(by, by, CredentialEvents.Kind.TOKEN_REVOKED, token.name());
     }
 
-    /** Revokes all tokens of someone who is removed. */
-    void revokeAll(String personId) {
-        db.sql("delete from access_token where person_id = ?").param(personId).update();
+    /** Revokes all tokens that someone has in an account they are removed from. */
+    void revokeAll(String accountId, String personId) {
+        db.sql("delete from access_token where account_id = ? and person_id = ?")
+                .params(accountId, personId)
+                .update();
     }
 
     /** Who a token speaks for; empty for one that is not known, or has ended. */
     Optional<Bearer> bearer(String token) {
         Instant now = clock.instant();
         String hash = hash(token);
-        record Found(String person, TokenScope scope, LocalDateTime lastUsed) {}
-        Optional<Found> found = db.sql("select person_id, scope, site_id, last_used_at from access_token"
+        record Found(String person, String account, TokenScope scope, LocalDateTime lastUsed) {}
+        Optional<Found> found = db.sql("select person_id, account_id, scope, site_id, last_used_at from access_token"
                         + " where hash = ? and (expires_at is null or expires_at > ?)")
                 .params(hash, utc(now))
                 .query((row, n) -> new Found(
                         row.getString("person_id"),
+                        row.getString("account_id"),
                         new TokenScope(
                                 TokenScope.Reach.valueOf(row.getString("scope")),
                                 Optional.ofNullable(row.getString("site_id"))),
@@ -134,7 +149,8 @@ public class AccessTokens {
                 .ifPresent(each -> db.sql("update access_token set last_used_at = ? where hash = ?")
                         .params(utc(now), hash)
                         .update());
-        return found.flatMap(each -> people.find(each.person()).map(person -> new Bearer(person, each.scope())));
+        return found.flatMap(each ->
+                people.find(each.person()).map(person -> new Bearer(person.in(each.account()), each.scope())));
     }
 
     private static String hash(String token) {

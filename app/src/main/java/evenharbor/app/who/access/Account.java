@@ -12,7 +12,4 @@ class Account {
 
     String name;
     Instant createdAt;
-
-    /** Name of the time zone that its owner goes by; null while it was never said. */
-    String zone;
 }

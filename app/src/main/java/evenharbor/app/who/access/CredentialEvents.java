@@ -1,5 +1,6 @@
 package evenharbor.app.who.access;
 
+import evenharbor.core.who.access.Right;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
@@ -36,7 +37,9 @@ public class CredentialEvents {
         PERSON_REMOVED,
         TOKEN_ISSUED,
         TOKEN_REVOKED,
-        INVITATION_MADE
+        INVITATION_MADE,
+        PERSON_INVITED,
+        ROLE_CHANGED
     }
 
     /**
@@ -71,12 +74,13 @@ public class CredentialEvents {
                 : "";
     }
 
-    /** The latest entries of an account. */
-    public List<CredentialEntry> of(String accountId) {
+    /** The latest entries that a person may see: all of the account for who manages it, else those of their own. */
+    public List<CredentialEntry> of(Person person) {
+        boolean all = Current.may(Right.MANAGE);
         return db.sql("select e.*, w.name as who, b.name as by_name from credential_event e"
                         + " left join person w on w.id = e.person_id left join person b on b.id = e.by_person"
-                        + " where e.account_id = ? order by e.id desc limit " + MOST_SHOWN)
-                .param(accountId)
+                        + " where (e.person_id = ? or (? and e.account_id = ?)) order by e.id desc limit " + MOST_SHOWN)
+                .params(person.id(), all, person.accountId())
                 .query((row, n) -> new CredentialEntry(
                         row.getLong("id"),
                         Kind.valueOf(row.getString("kind")),

@@ -2,6 +2,8 @@ package evenharbor.app.who.access;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.core.who.access.Membership;
+import evenharbor.core.who.access.Right;
 import java.util.Optional;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContext;
@@ -27,18 +29,48 @@ public final class Current {
                 .map(Person.class::cast);
     }
 
-    /** Whether the request may touch a site at all: a token may be for one alone. */
+    static Optional<SignedIn> signedIn() {
+        return Optional.ofNullable(SecurityContextHolder.getContext().getAuthentication())
+                .filter(SignedIn.class::isInstance)
+                .map(SignedIn.class::cast);
+    }
+
+    /** Whether the request may touch a site at all: a token may be for one alone, a person look after some alone. */
     public static boolean mayTouch(String siteId) {
-        return !(SecurityContextHolder.getContext().getAuthentication() instanceof SignedIn signedIn)
-                || signedIn.site().map(siteId::equals).orElse(true);
+        return signedIn()
+                .map(in -> in.site().map(siteId::equals).orElse(true)
+                        && in.membership()
+                                .map(member -> member.at(siteId).isPresent())
+                                .orElse(true))
+                .orElse(true);
+    }
+
+    /** Whether the request may do more with a site than it asks for; what goes on by itself may. */
+    public static boolean may(Right right, String siteId) {
+        return membership().map(member -> member.may(right, siteId)).orElse(true);
+    }
+
+    /** Whether the request may do something with the account as a whole. */
+    public static boolean may(Right right) {
+        return membership().map(member -> member.may(right)).orElse(true);
+    }
+
+    /** What the person is in the account that they act in; empty for work that goes on by itself. */
+    public static Optional<Membership> membership() {
+        return signedIn().flatMap(SignedIn::membership);
+    }
+
+    /** Goes on as someone in this request. */
+    static void enter(SignedIn signedIn) {
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(signedIn);
+        SecurityContextHolder.setContext(context);
     }
 
     /** Carries out work as another person than whoever asked, if anyone did; theirs is again what follows. */
     public static void as(Person person, Runnable work) {
         SecurityContext before = SecurityContextHolder.getContext();
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(new SignedIn(person));
-        SecurityContextHolder.setContext(context);
+        enter(new SignedIn(person));
         try {
             work.run();
         } finally {

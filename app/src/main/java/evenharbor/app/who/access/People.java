@@ -3,6 +3,8 @@ package evenharbor.app.who.access;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.core.who.access.PasswordRules;
+import evenharbor.core.who.access.PersonRole;
+import evenharbor.core.who.mail.MailAddress;
 import java.time.Clock;
 import java.time.ZoneId;
 import java.util.Collection;
@@ -10,10 +12,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -27,6 +31,7 @@ public class People {
     private final AccountRepository accounts;
     private final PersonRepository people;
     private final PasswordEncoder passwords;
+    private final Memberships memberships;
     private final SignInThrottle throttle;
     private final CredentialEvents events;
     private final TransactionTemplate transactions;
@@ -37,6 +42,7 @@ public class People {
             AccountRepository accounts,
             PersonRepository people,
             PasswordEncoder passwords,
+            Memberships memberships,
             SignInThrottle throttle,
             CredentialEvents events,
             TransactionTemplate transactions,
@@ -44,6 +50,7 @@ public class People {
         this.accounts = accounts;
         this.people = people;
         this.passwords = passwords;
+        this.memberships = memberships;
         this.throttle = throttle;
         this.events = events;
         this.transactions = transactions;
@@ -61,15 +68,24 @@ public class People {
             account.createdAt = clock.instant();
             accounts.save(account);
             Person person = saved(account.id, name, email, hash);
+            memberships.put(account.id, person.id(), Optional.of(PersonRole.OWNER));
             events.note(person, person, CredentialEvents.Kind.ACCOUNT_OPENED, account.name);
             return person;
         });
     }
 
-    /** Adds a person to an account. */
-    public Person add(String accountId, String name, String email, String password) {
+    /**
+     * Lets someone sign in from now on, who belongs to an account.
+     *
+     * @param joining what else is part of it, in the same transaction
+     */
+    public Person add(String accountId, String name, String email, String password, Consumer<Person> joining) {
         String hash = hashed(password, List.of(accountName(accountId), name, email));
-        return transactions.execute(status -> saved(accountId, name, email, hash));
+        return transactions.execute(status -> {
+            Person person = saved(accountId, name, email, hash);
+            joining.accept(person);
+            return person;
+        });
     }
 
     private Person saved(String accountId, String name, String email, String hash) {
@@ -110,26 +126,34 @@ public class People {
     }
 
     /**
-     * Removes someone from the account of whoever asks: they sign in no more. What they did keeps their name; their e-mail
-     * is free again.
+     * Lets someone go who belongs to no account any more: they sign in no more. What they did keeps their name; their
+     * e-mail is free again.
      */
+    @Transactional(propagation = Propagation.MANDATORY)
+    void letGo(String id) {
+        people.findByIdAndRemovedAtIsNull(id).ifPresent(person -> {
+            person.removedAt = clock.instant();
+            person.email = "removed-" + person.id;
+            person.passwordHash = "";
+            people.save(person);
+        });
+    }
+
+    /** Changes what a person is called, and the time zone that they go by. */
     @Transactional
-    public Person remove(Person by, String id) {
-        PersonEntity person = people.findByIdAndRemovedAtIsNull(id)
-                .filter(each -> each.accountId.equals(by.accountId()))
-                .orElseThrow(() -> Problem.notFound("This person"));
-        if (id.equals(by.id())) {
-            throw new Problem(
-                    ProblemType.NOT_READY,
-                    "You cannot remove yourself: someone has to look after the sites. Nothing was changed.");
-        }
-        Person removed = person.toPerson();
-        person.removedAt = clock.instant();
-        person.email = "removed-" + person.id;
-        person.passwordHash = "";
-        people.save(person);
-        events.note(removed, by, CredentialEvents.Kind.PERSON_REMOVED, removed.email());
-        return removed;
+    public Person setProfile(Person person, String name, Optional<ZoneId> zone) {
+        PersonEntity row = people.findByIdAndRemovedAtIsNull(person.id()).orElseThrow();
+        row.name = name.strip();
+        row.zone = zone.map(ZoneId::getId).orElse(null);
+        return people.save(row).toPerson().in(person.accountId());
+    }
+
+    /** Remembers in which account a person acts, for the next time they sign in. */
+    @Transactional
+    public void setAccount(String personId, String accountId) {
+        PersonEntity row = people.findByIdAndRemovedAtIsNull(personId).orElseThrow();
+        row.accountId = accountId;
+        people.save(row);
     }
 
     /**
@@ -158,8 +182,9 @@ public class People {
     /** The people of an account, the longest there first. */
     @Transactional(readOnly = true)
     public List<Person> of(String accountId) {
-        return people.findByAccountIdAndRemovedAtIsNullOrderByCreatedAt(accountId).stream()
-                .map(PersonEntity::toPerson)
+        return memberships.ofAccount(accountId).keySet().stream()
+                .flatMap(id -> find(id).stream())
+                .map(person -> person.in(accountId))
                 .toList();
     }
 
@@ -182,18 +207,10 @@ public class People {
                 people.findByIdIn(List.copyOf(ids)).stream().collect(Collectors.toMap(p -> p.id, p -> p.name)));
     }
 
-    /** The time zone that an account goes by; empty while it was never said. */
+    /** The time zone that a person goes by; empty while they never said. */
     @Transactional(readOnly = true)
-    public Optional<String> zone(String accountId) {
-        return accounts.findById(accountId).map(account -> account.zone);
-    }
-
-    /** Lets an account go by a time zone. */
-    @Transactional
-    public void setZone(String accountId, ZoneId zone) {
-        Account account = accounts.findById(accountId).orElseThrow();
-        account.zone = zone.getId();
-        accounts.save(account);
+    public Optional<ZoneId> zone(String personId) {
+        return people.findById(personId).map(person -> person.zone).map(ZoneId::of);
     }
 
     /** What the account is called. */
@@ -202,8 +219,8 @@ public class People {
         return accounts.findById(accountId).map(a -> a.name).orElse("");
     }
 
-    private static String normalised(String email) {
-        return email.strip().toLowerCase(Locale.ROOT);
+    static String normalised(String email) {
+        return MailAddress.read(email).orElseGet(() -> email.strip().toLowerCase(Locale.ROOT));
     }
 
     /** Names of people by their ids. */

@@ -12,12 +12,17 @@ class PersonEntity {
     @Id
     String id;
 
+    /** The account that they acted in last. */
     String accountId;
+
     String email;
     String name;
     String passwordHash;
     Instant createdAt;
     Instant removedAt;
+
+    /** Name of the time zone that they go by; null while they never said. */
+    String zone;
 
     Person toPerson() {
         return new Person(id, accountId, name, email);

@@ -13,7 +13,5 @@ interface PersonRepository extends Repository<PersonEntity, String> {
 
     Optional<PersonEntity> findByEmail(String email);
 
-    List<PersonEntity> findByAccountIdAndRemovedAtIsNullOrderByCreatedAt(String accountId);
-
     List<PersonEntity> findByIdIn(Iterable<String> ids);
 }

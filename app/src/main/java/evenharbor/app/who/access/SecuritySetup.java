@@ -1,9 +1,12 @@
 package evenharbor.app.who.access;
 
 import evenharbor.app.HarborProperties;
+import evenharbor.core.who.access.Endpoint;
+import evenharbor.core.who.access.Endpoints;
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
@@ -14,6 +17,8 @@ import org.springframework.security.web.authentication.AnonymousAuthenticationFi
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.security.web.servlet.util.matcher.PathPatternRequestMatcher;
+import org.springframework.security.web.util.matcher.RequestMatcher;
 
 /** Who may call what, and the headers that keep the application's pages to themselves. */
 @Configuration
@@ -51,8 +56,7 @@ public class SecuritySetup {
         return http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(BearerFilter::carriesToken))
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .addFilterBefore(bearer, AnonymousAuthenticationFilter.class)
-                .authorizeHttpRequests(requests -> requests.requestMatchers(
-                                "/api/session", "/api/accounts", "/api/sign-up", "/api/health")
+                .authorizeHttpRequests(requests -> requests.requestMatchers(open())
                         .permitAll()
                         .requestMatchers("/api/**")
                         .authenticated()
@@ -76,6 +80,14 @@ public class SecuritySetup {
                         .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN))
                         .frameOptions(frame -> frame.deny()))
                 .build();
+    }
+
+    /** What the table of rights leaves to everyone, signed in or not. */
+    private static RequestMatcher[] open() {
+        return Endpoints.all().stream()
+                .filter(row -> row.reach() == Endpoint.Reach.OPEN)
+                .map(row -> PathPatternRequestMatcher.pathPattern(HttpMethod.valueOf(row.method()), row.path()))
+                .toArray(RequestMatcher[]::new);
     }
 
     private static String policy(HarborProperties harbor) {

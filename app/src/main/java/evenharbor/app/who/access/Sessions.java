@@ -79,6 +79,11 @@ class Sessions {
                 .forEach(repository::deleteById);
     }
 
+    /** Ends all of someone's sessions. */
+    void endAll(String personId) {
+        repository.findByPrincipalName(personId).keySet().forEach(repository::deleteById);
+    }
+
     private static String name(String sessionId) {
         return Hashing.sha256()
                 .hashString(sessionId, StandardCharsets.UTF_8)

@@ -1,5 +1,6 @@
 package evenharbor.app.who.access;
 
+import evenharbor.core.who.access.Membership;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.security.authentication.AbstractAuthenticationToken;
@@ -12,19 +13,36 @@ final class SignedIn extends AbstractAuthenticationToken {
     /** The one site that a token is for; null for all. */
     private final String site;
 
+    /** What they are in the account they act in, for this one request; null where nobody asks: for work by itself. */
+    private final transient Membership membership;
+
     SignedIn(Person person) {
-        this(person, null);
+        this(person, null, null);
     }
 
     SignedIn(Person person, String site) {
+        this(person, site, null);
+    }
+
+    private SignedIn(Person person, String site, Membership membership) {
         super(List.of());
         this.person = person;
         this.site = site;
+        this.membership = membership;
         setAuthenticated(true);
+    }
+
+    /** The same, in the account of a membership. */
+    SignedIn as(Membership acting) {
+        return new SignedIn(person.in(acting.accountId()), site, acting);
     }
 
     Optional<String> site() {
         return Optional.ofNullable(site);
+    }
+
+    Optional<Membership> membership() {
+        return Optional.ofNullable(membership);
     }
 
     @Override

@@ -41,6 +41,9 @@ public class Activities {
      */
     public record Entry(long id, ActivityKind kind, String who, String detail, Instant at) {}
 
+    /** What someone did. @param siteId to which site; empty where it belongs to none */
+    public record DoneBy(long id, ActivityKind kind, String siteId, String detail, Instant at) {}
+
     /** Stands for the person where Even Harbor did something by itself. */
     public static Person harbor(String accountId) {
         return new Person(NO_PERSON, accountId, "", "");
@@ -63,6 +66,14 @@ public class Activities {
     @Transactional(readOnly = true)
     public List<Entry> of(String siteId, int most) {
         return entries(repository.findBySiteIdOrderByIdDesc(siteId, Limit.of(most)));
+    }
+
+    /** What someone did in an account, the latest first. */
+    @Transactional(readOnly = true)
+    public List<DoneBy> by(String accountId, String personId, int most) {
+        return repository.findByAccountIdAndPersonIdOrderByIdDesc(accountId, personId, Limit.of(most)).stream()
+                .map(a -> new DoneBy(a.id, a.kind, a.siteId, a.detail, a.at))
+                .toList();
     }
 
     /** What happened to things of an account that belong to no site, the latest first. */

@@ -13,5 +13,7 @@ interface ActivityRepository extends Repository<Activity, Long> {
 
     List<Activity> findByIdGreaterThanOrderById(long id, Limit limit);
 
+    List<Activity> findByAccountIdAndPersonIdOrderByIdDesc(String accountId, String personId, Limit limit);
+
     Activity findFirstByOrderByIdDesc();
 }

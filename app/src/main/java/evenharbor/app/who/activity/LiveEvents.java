@@ -2,6 +2,7 @@ package evenharbor.app.who.activity;
 
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.who.access.Current;
+import evenharbor.core.who.access.Membership;
 import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpSession;
@@ -77,12 +78,20 @@ class LiveEvents {
     private final class Listener {
         private final SseEmitter emitter = new SseEmitter(TimeUnit.MINUTES.toMillis(30));
         private final String accountId = Current.person().accountId();
+        private final Optional<Membership> membership = Current.membership();
         private final Optional<String> session;
         private final Queue<Happened> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
         private final AtomicBoolean sending = new AtomicBoolean();
 
         Listener(Optional<String> session) {
             this.session = session;
+        }
+
+        /** Who looks after single sites hears of those alone; as it was when the page was opened, for half an hour. */
+        boolean may(String siteId) {
+            return membership
+                    .map(member -> member.all().isPresent() || member.at(siteId).isPresent())
+                    .orElse(true);
         }
 
         void hear(Happened happened) {
@@ -170,7 +179,7 @@ class LiveEvents {
     private void tell(Activity activity) {
         Happened happened = new Happened(activity.id, activity.siteId, activity.kind, activity.personId);
         listeners.stream()
-                .filter(listener -> listener.accountId.equals(activity.accountId))
+                .filter(listener -> listener.accountId.equals(activity.accountId) && listener.may(activity.siteId))
                 .forEach(listener -> listener.hear(happened));
     }
 

@@ -1,0 +1,175 @@
+package evenharbor.app.who.mail;
+
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.common.health.HealthPart;
+import evenharbor.app.common.secret.Secrets;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.mail.MailException;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionPhase;
+import org.springframework.transaction.event.TransactionalEventListener;
+
+/**
+ * Sends what is in the outbox, on whichever node comes first: a mail is claimed under a lease, so that a node that dies gives
+ * it back. Whether a server took a mail is not always known; then it is sent again with the same Message-ID.
+ */
+@Component
+class MailWorker implements HealthPart, DisposableBean {
+
+    private static final Logger LOG = LoggerFactory.getLogger(MailWorker.class);
+    private static final int AT_ONCE = 50;
+
+    /** By the real clock. */
+    private static final Duration LEASE = Duration.ofMinutes(2);
+
+    private static final List<Duration> PAUSES = List.of(
+            Duration.ofSeconds(10),
+            Duration.ofMinutes(1),
+            Duration.ofMinutes(5),
+            Duration.ofMinutes(15),
+            Duration.ofHours(1),
+            Duration.ofHours(4),
+            Duration.ofHours(12),
+            Duration.ofDays(1));
+
+    private static final Duration LATE = Duration.ofMinutes(10);
+
+    private final JdbcClient db;
+    private final Secrets secrets;
+    private final MailLine line;
+    private final Clock clock;
+    private final ExecutorService soon = Executors.newSingleThreadExecutor(
+            new ThreadFactoryBuilder().setNameFormat("mail").setDaemon(true).build());
+
+    MailWorker(JdbcClient db, Secrets secrets, MailLine line, Clock clock) {
+        this.db = db;
+        this.secrets = secrets;
+        this.line = line;
+        this.clock = clock;
+    }
+
+    @Configuration
+    static class Watch {
+        @Bean
+        RecurringTask<Void> mailWatch(ObjectProvider<MailWorker> worker) {
+            return Tasks.recurring("mail-watch", FixedDelay.ofSeconds(5))
+                    .execute((task, context) -> worker.getObject().sweep());
+        }
+    }
+
+    private record Due(long id, String key, byte[] letter, int tries) {}
+
+    /** Someone may wait for a code: it is sent as soon as it is written. */
+    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
+    void posted(MailPosted posted) {
+        try {
+            soon.execute(this::sweep);
+        } catch (RejectedExecutionException e) {
+            LOG.debug("This node stops; the mail is sent by another, or after the next start");
+        }
+    }
+
+    /** Sends what is due. */
+    void sweep() {
+        if (!line.there()) {
+            return;
+        }
+        try {
+            db.sql("select id, mail_key, letter, tries from mail where next_at <= ? and leased_until < ?"
+                            + " order by next_at limit " + AT_ONCE)
+                    .params(utc(clock.instant()), utc(Instant.now()))
+                    .query((row, n) -> new Due(
+                            row.getLong("id"), row.getString("mail_key"), row.getBytes("letter"), row.getInt("tries")))
+                    .list()
+                    .forEach(this::claimed);
+        } catch (RuntimeException e) {
+            LOG.warn("The outbox could not be read just now", e);
+        }
+    }
+
+    private void claimed(Due due) {
+        Instant now = Instant.now();
+        boolean mine =
+                db.sql("update mail set leased_until = ? where id = ? and next_at is not null and leased_until < ?")
+                                .params(utc(now.plus(LEASE)), due.id, utc(now))
+                                .update()
+                        == 1;
+        if (mine) {
+            send(due);
+        }
+    }
+
+    private void send(Due due) {
+        try {
+            line.send(
+                    KeptLetter.read(secrets.opened(due.letter)),
+                    "<" + due.key.substring(0, 32) + "@" + line.domain() + ">");
+            over(due, "", utc(clock.instant()));
+        } catch (MailLine.Refused | Secrets.CannotOpen e) {
+            LOG.warn("A mail will never be taken: {}", e.getMessage());
+            over(due, String.valueOf(e.getMessage()), null);
+        } catch (MailException e) {
+            String problem = String.valueOf(e.getMostSpecificCause().getMessage());
+            if (due.tries >= PAUSES.size()) {
+                over(due, problem, null);
+                return;
+            }
+            db.sql(
+                            "update mail set tries = tries + 1, next_at = ?, problem = ?, leased_until = '2000-01-01' where id = ?")
+                    .params(utc(clock.instant().plus(PAUSES.get(due.tries))), shortened(problem), due.id)
+                    .update();
+        }
+    }
+
+    private void over(Due due, String problem, LocalDateTime sentAt) {
+        db.sql("update mail set next_at = null, letter = null, sent_at = ?, problem = ? where id = ?")
+                .params(sentAt, shortened(problem), due.id)
+                .update();
+    }
+
+    private static String shortened(String problem) {
+        String line = problem.replaceAll("\\s+", " ").strip();
+        return line.length() > 300 ? line.substring(0, 299) + "…" : line;
+    }
+
+    @Override
+    public String name() {
+        return "mail";
+    }
+
+    @Override
+    public List<String> troubles() {
+        int late = db.sql("select count(*) from mail where next_at is not null and created_at < ?")
+                .param(utc(clock.instant().minus(LATE)))
+                .query(Integer.class)
+                .single();
+        return late == 0 ? List.of() : List.of(late + " mails wait for the mail server");
+    }
+
+    @Override
+    public void destroy() {
+        soon.shutdown();
+    }
+
+    private static LocalDateTime utc(Instant instant) {
+        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
+    }
+}
