@@ -1,12 +1,16 @@
 import { Mast } from '../common/ui/Mast';
 import { SpaceAndCleanUp } from '../when/retention/SpaceAndCleanUp';
 import { useSession } from '../common/api/queries';
+import { ChangeEmail } from '../who/access/ChangeEmail';
+import { PasskeyList } from '../who/access/PasskeyList';
+import { SecondFactor } from '../who/access/SecondFactor';
 import { ChangePassword } from '../who/access/ChangePassword';
 import { CredentialRecord } from '../who/access/CredentialRecord';
 import { AccountPeople } from '../who/access/AccountPeople';
 import { Invite } from '../who/access/Invite';
 import { Profile } from '../who/access/Profile';
 import { SessionList } from '../who/access/SessionList';
+import { NoticeChoices } from '../who/notice/NoticeChoices';
 import { TokenList } from '../who/access/TokenList';
 
 /** What belongs to the person who is signed in: password, sessions, tokens, and the record of them. */
@@ -22,13 +26,17 @@ export function AccountPage() {
         <div className="grid gap-x-12 gap-y-8 lg:grid-cols-2">
           <div className="flex flex-col gap-8">
             <Profile />
+            <ChangeEmail />
             <ChangePassword />
+            <SecondFactor />
+            <PasskeyList />
             <SessionList />
             <AccountPeople />
             <Invite />
           </div>
           <div className="flex flex-col gap-8">
             {session.data?.role != null && <SpaceAndCleanUp />}
+            <NoticeChoices />
             <TokenList />
             <CredentialRecord />
           </div>

@@ -1,10 +1,11 @@
 import { dropped } from '../common/ui/drops';
 import { toast } from 'sonner';
 import { useEffect, useState } from 'react';
-import { Outlet, useNavigate } from 'react-router';
+import { Outlet, useNavigate, useSearchParams } from 'react-router';
 import { SignInAgain } from '../who/access/SignIn';
+import { api } from '../common/api/client';
 import { Problem } from '../common/api/problem';
-import { useLiveEvents, useSession } from '../common/api/queries';
+import { queries, useLiveEvents, useSession } from '../common/api/queries';
 import { onSignedOut } from '../common/api/signedOut';
 import { Loading, Trouble } from '../common/ui/Notice';
 import { PageTitle } from './PageTitle';
@@ -17,6 +18,7 @@ export function Frame() {
   const navigate = useNavigate();
   const [signedOut, setSignedOut] = useState(false);
   const known = session.data !== undefined;
+  useAccountOfLink();
 
   useEffect(
     () =>
@@ -77,6 +79,34 @@ export function Frame() {
       />
     </>
   );
+}
+
+/** A link in a mail says of which account it is: one goes on in that one. */
+function useAccountOfLink() {
+  const session = useSession();
+  const [search, setSearch] = useSearchParams();
+  const account = search.get('in');
+  const own = session.data?.accountId;
+  useEffect(() => {
+    if (account === null || own === undefined) return;
+    const without = () => {
+      setSearch(
+        (now) => {
+          now.delete('in');
+          return now;
+        },
+        { replace: true },
+      );
+    };
+    if (account === own) {
+      without();
+    } else {
+      void api.PUT('/api/session/account', { body: { accountId: account } }).then(() => {
+        without();
+        return queries.invalidateQueries();
+      });
+    }
+  }, [account, own, setSearch]);
 }
 
 function Live() {

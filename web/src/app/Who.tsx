@@ -6,12 +6,24 @@ import { Check } from '../common/ui/Check';
 import { Trouble } from '../common/ui/Notice';
 import { Panes } from '../common/ui/Panes';
 import { AudienceParts } from '../harbor/audience/AudienceParts';
+import { ReviewRule } from '../harbor/review/ReviewRule';
 import { SitePeople } from '../who/access/SitePeople';
 
 /** For whom a site is there, and who looks after it. */
 export function Who() {
   const site = useThisSite();
-  return <Panes label="Visitors and people" ledger={<Visitors />} sheet={<SitePeople site={site} />} />;
+  return (
+    <Panes
+      label="Visitors and people"
+      ledger={<Visitors />}
+      sheet={
+        <>
+          <SitePeople site={site} />
+          <ReviewRule site={site} />
+        </>
+      }
+    />
+  );
 }
 
 function Visitors() {
@@ -34,7 +46,7 @@ function Visitors() {
       <h3 className="mt-4 mb-1">Search engines</h3>
       <Check
         checked={site.listed}
-        disabled={change.isPending}
+        disabled={change.isPending || site.role !== 'OWNER'}
         onChange={(listed) => {
           change.mutate(listed);
         }}

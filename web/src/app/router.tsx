@@ -1,6 +1,8 @@
 import { createBrowserRouter, Navigate } from 'react-router';
 import { OpenAccount } from '../who/access/OpenAccount';
 import { SignInPage } from '../who/access/SignIn';
+import { ConfirmEmailPage } from '../who/access/ConfirmEmailPage';
+import { ForgottenPage, RecoveryPage } from '../who/access/RecoveryPage';
 import { JoinPage } from '../who/access/JoinPage';
 import { AllSites } from '../overview/AllSites';
 import { Loading } from '../common/ui/Notice';
@@ -11,7 +13,14 @@ import { Frame } from './Frame';
 export const router = createBrowserRouter([
   { path: '/sign-in', element: <SignInPage /> },
   { path: '/open-account', element: <OpenAccount /> },
+  { path: '/forgotten', element: <ForgottenPage /> },
+  { path: '/recovery/:code', element: <RecoveryPage /> },
+  { path: '/confirm-email/:code', element: <ConfirmEmailPage /> },
   { path: '/join/:code', element: <JoinPage /> },
+  {
+    path: '/unsubscribe/:token',
+    lazy: async () => ({ Component: (await import('../who/notice/UnsubscribePage')).UnsubscribePage }),
+  },
   {
     path: '/practice/mail',
     lazy: async () => ({ Component: (await import('../practice/world/MailboxesPage')).MailboxesPage }),
@@ -37,6 +46,10 @@ export const router = createBrowserRouter([
       {
         path: '/account',
         lazy: async () => ({ Component: (await import('./AccountPage')).AccountPage }),
+      },
+      {
+        path: '/notices',
+        lazy: async () => ({ Component: (await import('../who/notice/NoticesPage')).NoticesPage }),
       },
       { path: '/new', lazy: async () => ({ Component: (await import('../what/site/NewSite')).NewSite }) },
       {
@@ -83,6 +96,10 @@ export const router = createBrowserRouter([
           {
             path: 'what/review',
             lazy: async () => ({ Component: (await import('../harbor/publish/ReviewPage')).ReviewPage }),
+          },
+          {
+            path: 'what/reviews/:reviewId?',
+            lazy: async () => ({ Component: (await import('../harbor/review/ReviewsPage')).ReviewsPage }),
           },
           {
             path: 'what/versions/find',

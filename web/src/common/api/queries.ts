@@ -263,6 +263,14 @@ export const usePlan = (siteId: string, destinationId: string, version: number |
     enabled: seen !== null,
   });
 
+/** What one was told, the latest first; asked again in a while, for others do things too. */
+export const useNotices = () =>
+  useQuery({
+    queryKey: ['notices'],
+    queryFn: () => dataOf(api.GET('/api/notices')),
+    refetchInterval: 30_000,
+  });
+
 /** The practice hosting companies. */
 export const useHosting = () =>
   useQuery({
@@ -307,6 +315,7 @@ export function useLiveEvents() {
       events = new EventSource('/api/events');
       events.addEventListener('happened', (event) => {
         const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string };
+        void queries.invalidateQueries({ queryKey: ['notices'] });
         if (siteId === '') {
           void queries.invalidateQueries({ queryKey: keys.domains });
           void queries.invalidateQueries({ queryKey: keys.hosts });

@@ -1,10 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
-import { CircleHelp, Moon, Search, Sun } from 'lucide-react';
+import { Bell as BellIcon, CircleHelp, Moon, Search, Sun } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, dataOf } from '../api/client';
-import { queries, usePractice, useSession } from '../api/queries';
+import { queries, useNotices, usePractice, useSession } from '../api/queries';
 import { useHarborNow } from '../api/harborClock';
 import { useTheme } from './theme';
 import { shown } from './time';
@@ -34,6 +34,7 @@ export function Mast({ children }: { children?: ReactNode }) {
             </Link>
           </>
         )}
+        <Bell />
         <button
           type="button"
           className={tool}
@@ -66,6 +67,23 @@ export function Mast({ children }: { children?: ReactNode }) {
         <PersonMenu />
       </div>
     </header>
+  );
+}
+
+/** How much one was told and has not seen yet. */
+function Bell() {
+  const notices = useNotices();
+  const unread = notices.data?.unread ?? 0;
+  return (
+    <Link
+      to="/notices"
+      className="hover:bg-shoal flex items-center gap-1 p-2 no-underline"
+      aria-label={unread === 0 ? 'Notices' : `Notices, ${String(unread)} new`}
+      title="Notices"
+    >
+      <BellIcon size={17} aria-hidden />
+      {unread > 0 && <span className="text-magenta font-medium">{unread}</span>}
+    </Link>
   );
 }
 

@@ -53,7 +53,7 @@ export function AudienceParts({ site }: { site: SiteView }) {
                 ` What is on ${copies.join(', ')} already stays there until you publish there again.`}
             </p>
           )}
-          {editing === null ? (
+          {site.role !== 'OWNER' ? null : editing === null ? (
             <p className="mt-3">
               <Button
                 onClick={() => {
@@ -105,29 +105,33 @@ function PartRow({ site, part, onEdit }: { site: SiteView; part: Part; onEdit: (
           </strong>{' '}
           {wayWords(part.way)}
         </span>
-        <LinkButton
-          onClick={() => {
-            onEdit(part);
-          }}
-        >
-          Change
-        </LinkButton>
-        {part.way !== 'EVERYONE' && (
-          <LinkButton
-            onClick={() => {
-              if (!renew.isPending) renew.mutate();
-            }}
-          >
-            {part.way === 'LINK' ? 'New link' : 'Ask everyone again'}
-          </LinkButton>
+        {site.role === 'OWNER' && (
+          <>
+            <LinkButton
+              onClick={() => {
+                onEdit(part);
+              }}
+            >
+              Change
+            </LinkButton>
+            {part.way !== 'EVERYONE' && (
+              <LinkButton
+                onClick={() => {
+                  if (!renew.isPending) renew.mutate();
+                }}
+              >
+                {part.way === 'LINK' ? 'New link' : 'Ask everyone again'}
+              </LinkButton>
+            )}
+            <LinkButton
+              onClick={() => {
+                if (!remove.isPending) remove.mutate();
+              }}
+            >
+              Remove
+            </LinkButton>
+          </>
         )}
-        <LinkButton
-          onClick={() => {
-            if (!remove.isPending) remove.mutate();
-          }}
-        >
-          Remove
-        </LinkButton>
       </div>
       <p className="text-soft">{part.getsIn}</p>
       {part.files === 0 && (

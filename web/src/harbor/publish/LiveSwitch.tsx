@@ -9,12 +9,14 @@ import { Trouble } from '../../common/ui/Notice';
 import { Pennant } from '../../common/ui/Pennant';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import { standingOf, type SiteView } from '../../what/site/thisSite';
+import { atLeast } from '../../who/access/people';
 import { TakeDownDialog } from './TakeDownDialog';
 
 /** One switch, one place, both ways: takes a site down and puts it live again exactly as it was. */
 export function LiveSwitch({ site }: { site: SiteView }) {
   const [open, setOpen] = useState(false);
   if (site.liveVersion === null) return <Pennant state="NOT_LIVE" />;
+  if (!atLeast(site.role, 'PUBLISHER')) return <Pennant state={standingOf(site)} />;
   return (
     <span className="inline-flex items-center gap-2">
       <Pennant state={standingOf(site)} />

@@ -12,6 +12,9 @@ import { Flag } from '../../common/ui/Flag';
 import { Empty, Loading, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { counted } from '../../common/ui/Words';
+import { atLeast } from '../../who/access/people';
+import { AskReview } from '../review/AskReview';
+import { useReviews } from '../review/reviews';
 import { ChangeLedger } from './ChangeLedger';
 import { ChangeSheet } from './ChangeSheet';
 import { NowLive } from './NowLive';
@@ -26,6 +29,7 @@ export function ReviewPage() {
   const site = useThisSite();
   const review = useReview(site.id);
   const draft = useDraft(site.id);
+  const reviews = useReviews(site.id);
   const [search] = useSearchParams();
   const [heldBack, setHeldBack] = useState<Set<string>>(new Set());
   const [anyway, setAnyway] = useState<Set<string>>(new Set());
@@ -60,7 +64,11 @@ export function ReviewPage() {
       </>
     );
   }
+  const publishes = atLeast(site.role, 'PUBLISHER');
   const { changes, rightsConfirmed, draftRevision } = review.data;
+  // What was agreed to and is still what the draft holds may go out from here.
+  const agreed = reviews.data?.reviews.some((each) => each.state === 'AGREED' && each.sameAsDraft) ?? false;
+  const agreement = (reviews.data?.needed ?? false) && !agreed;
   const going = changes.filter((c) => !heldBack.has(c.path)).length;
   // A page that is held back does not move, so its old link needs nothing.
   const held = new Set([...heldBack].map((path) => `/${path}`.replace(/\/index\.html$/, '/')));
@@ -126,7 +134,16 @@ export function ReviewPage() {
                     </p>
                   </div>
                 </div>
-                {site.addresses.length === 0 ? (
+                {!publishes ? (
+                  site.role === 'EDITOR' && !nothing ? (
+                    <AskReview site={site} draftRevision={draftRevision} primary />
+                  ) : null
+                ) : agreement ? (
+                  <>
+                    <p className="mt-3">Another person has to agree before this goes out.</p>
+                    {!nothing && <AskReview site={site} draftRevision={draftRevision} primary />}
+                  </>
+                ) : site.addresses.length === 0 ? (
                   <p className="mt-3">
                     This site has no address yet.{' '}
                     <Link to={`/sites/${site.id}/where`}>Choose an address</Link>, then publish.
@@ -158,6 +175,14 @@ export function ReviewPage() {
                   </div>
                 )}
                 <Trouble error={publish.error} />
+                {publishes && !agreement && !nothing && site.addresses.length > 0 && (
+                  <details className="mt-2">
+                    <summary className="text-soft min-h-[25px] cursor-pointer">
+                      Let someone look at it first
+                    </summary>
+                    <AskReview site={site} draftRevision={draftRevision} primary={false} />
+                  </details>
+                )}
               </div>
               <PlansAhead siteId={site.id} />
               <PublishNoticed site={site} heldBack={heldBack} onHold={setHeldBack} declined={declined} />

@@ -12,6 +12,7 @@ export function WhatNav() {
         [at, 'Draft'],
         [`${at}/look`, 'Preview'],
         [`${at}/review`, site.changes > 0 ? `Changes (${String(site.changes)})` : 'Changes'],
+        [`${at}/reviews`, site.review?.state === 'OPEN' ? 'Reviews (1)' : 'Reviews'],
         [`${at}/versions`, 'Versions'],
       ]}
     />

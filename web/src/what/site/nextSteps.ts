@@ -25,12 +25,17 @@ export function stepsOf(site: SiteView): Step[] {
       attention: site.live,
     });
   }
+  if (site.review) steps.push(...reviewStep(site, site.review, at));
   if (site.files > 0 && site.addresses.length > 0 && site.liveVersion === null) {
-    steps.push({ words: `Publish ${counted(site.files, 'file')}`, to: at('what/review'), attention: false });
+    steps.push({
+      words: sendingOut(site, counted(site.files, 'file')),
+      to: at('what/review'),
+      attention: false,
+    });
   }
   if (site.liveVersion !== null && site.changes > 0) {
     steps.push({
-      words: `Publish ${counted(site.changes, 'change')}`,
+      words: sendingOut(site, counted(site.changes, 'change')),
       to: at('what/review'),
       attention: false,
     });
@@ -53,6 +58,29 @@ export function stepsOf(site: SiteView): Step[] {
     steps.push({ words: `Fix ${counted(site.plansInTrouble, 'plan')}`, to: at('when'), attention: true });
   }
   return steps;
+}
+
+/** Who may not publish asks for a review; who only looks sees what differs. */
+function sendingOut(site: SiteView, what: string) {
+  if (site.role === 'OWNER' || site.role === 'PUBLISHER') return `Publish ${what}`;
+  return site.role === 'EDITOR' ? `Ask for a review of ${what}` : `See ${what}`;
+}
+
+function reviewStep(
+  site: SiteView,
+  review: NonNullable<SiteView['review']>,
+  at: (place: string) => string,
+): Step[] {
+  const to = at(`what/reviews/${review.id}`);
+  const publishes = site.role === 'OWNER' || site.role === 'PUBLISHER';
+  if (review.state === 'AGREED') {
+    const version = `version ${String(review.version)}`;
+    return [
+      { words: publishes ? `Publish ${version} (agreed)` : `Agreed: ${version}`, to, attention: false },
+    ];
+  }
+  if (review.mine) return [{ words: 'Waiting for your review', to, attention: false }];
+  return [{ words: `Review ${review.askedBy}’s changes`, to, attention: publishes }];
 }
 
 /** The same, and what may be of use besides. */

@@ -56,7 +56,7 @@ function BringBack({ version }: { version: Version }) {
       dataOf(
         api.PUT('/api/sites/{siteId}/live/version', {
           params: { path: { siteId: site.id } },
-          body: { version: version.number, redirects },
+          body: { version: version.number, redirects, rightsConfirmed: null },
         }),
       ),
     onSuccess: async () => {

@@ -18,6 +18,7 @@ const WORDS: Record<Kind, string> = {
   PERSON_INVITED: 'invited',
   ROLE_CHANGED: 'is now',
   PERSON_REMOVED: 'was removed',
+  EMAIL_CHANGED: 'changed the e-mail to',
   TOKEN_ISSUED: 'created the token',
   TOKEN_REVOKED: 'revoked a token:',
   INVITATION_MADE: 'made an invitation',

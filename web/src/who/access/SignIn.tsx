@@ -2,27 +2,38 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
+import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Dialog } from '../../common/ui/Dialog';
 import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Notice';
 import { Doorway } from './Doorway';
+import { passkeysHere, signInByPasskey } from './passkey';
 
 function SignInForm({ email = '', onDone }: { email?: string; onDone: () => void }) {
-  const [form, setForm] = useState({ email, password: '' });
+  const [form, setForm] = useState({ email, password: '', code: '' });
+  const [factor, setFactor] = useState(false);
+  const done = async () => {
+    // The answer to this question carries the token that changes need from now on.
+    await queries.invalidateQueries();
+    onDone();
+  };
   const signIn = useMutation({
     mutationFn: async () => {
       // A first question brings the token that changes need.
       await api.GET('/api/session');
-      return dataOf(api.POST('/api/session', { body: form }));
+      return dataOf(
+        api.POST('/api/session', { body: { ...form, code: form.code === '' ? null : form.code } }),
+      );
     },
-    onSuccess: async () => {
-      // The answer to this question carries the token that changes need from now on.
-      await queries.invalidateQueries();
-      onDone();
+    onError: (error) => {
+      if (error instanceof Problem && error.is('second-factor-needed')) setFactor(true);
     },
+    onSuccess: done,
   });
+  const byPasskey = useMutation({ mutationFn: signInByPasskey, onSuccess: done });
+  const problem = signIn.error instanceof Problem ? signIn.error : undefined;
   return (
     <form
       onSubmit={(e) => {
@@ -50,10 +61,37 @@ function SignInForm({ email = '', onDone }: { email?: string; onDone: () => void
           setForm({ ...form, password: e.target.value });
         }}
       />
-      <Trouble error={signIn.error} />
-      <Button kind="primary" type="submit" busy={signIn.isPending}>
-        Sign in
-      </Button>
+      {factor && (
+        <Field
+          label="The code that your device shows, or one on paper"
+          autoComplete="one-time-code"
+          required
+          autoFocus
+          value={form.code}
+          problem={problem?.field('code')}
+          onChange={(e) => {
+            setForm({ ...form, code: e.target.value });
+          }}
+        />
+      )}
+      {problem?.body.violations || problem?.is('second-factor-needed') ? null : (
+        <Trouble error={signIn.error ?? byPasskey.error} />
+      )}
+      <div className="flex flex-wrap gap-2">
+        <Button kind="primary" type="submit" busy={signIn.isPending}>
+          Sign in
+        </Button>
+        {passkeysHere() && (
+          <Button
+            busy={byPasskey.isPending}
+            onClick={() => {
+              byPasskey.mutate();
+            }}
+          >
+            Use a passkey
+          </Button>
+        )}
+      </div>
     </form>
   );
 }
@@ -71,7 +109,8 @@ export function SignInPage() {
         }}
       />
       <p className="mt-4">
-        New here? <Link to="/open-account">Open an account</Link>.
+        <Link to="/forgotten">Forgot your password?</Link> New here?{' '}
+        <Link to="/open-account">Open an account</Link>.
       </p>
     </Doorway>
   );

@@ -8,6 +8,7 @@ public enum ProblemType {
     INTAKE_REFUSED(422, "These files were not added"),
     SIGN_IN_NEEDED(401, "Sign in to go on"),
     SIGN_IN_FAILED(401, "E-mail or password do not match"),
+    SECOND_FACTOR_NEEDED(401, "One more step to sign in"),
     NOT_PERMITTED(403, "This takes another role"),
     TOO_MANY_TRIES(429, "Too many tries"),
     NOT_FOUND(404, "Not there"),

@@ -95,7 +95,11 @@ class PublishController {
 
     record Switch(boolean live) {}
 
-    record PutLive(int version, boolean redirects) {}
+    /** A version that is to go live. @param rightsConfirmed null for not said */
+    record PutLive(
+            int version,
+            boolean redirects,
+            @Schema(nullable = true) Boolean rightsConfirmed) {}
 
     record Restore(long draftRevision, boolean redirects) {}
 
@@ -157,7 +161,8 @@ class PublishController {
 
     @PutMapping("/sites/{siteId}/live/version")
     LiveView putVersionLive(@PathVariable String siteId, @RequestBody PutLive wanted) {
-        return view(publishing.putLive(siteId, wanted.version(), wanted.redirects()));
+        return view(publishing.putLive(
+                siteId, wanted.version(), wanted.redirects(), Boolean.TRUE.equals(wanted.rightsConfirmed())));
     }
 
     @PostMapping("/sites/{siteId}/versions/{number}/restoration")

@@ -5,6 +5,7 @@ import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import evenharbor.app.common.node.NodeName;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.harbor.review.Agreements;
 import evenharbor.app.what.draft.Draft;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.live.Live;
@@ -51,6 +52,7 @@ public class Publishing {
     private final PublicationRepository publications;
     private final LiveStates states;
     private final Review review;
+    private final Agreements agreements;
     private final Sites sites;
     private final Drafts drafts;
     private final Versions versions;
@@ -67,6 +69,7 @@ public class Publishing {
             PublicationRepository publications,
             LiveStates states,
             Review review,
+            Agreements agreements,
             Sites sites,
             Drafts drafts,
             Versions versions,
@@ -81,6 +84,7 @@ public class Publishing {
         this.publications = publications;
         this.states = states;
         this.review = review;
+        this.agreements = agreements;
         this.sites = sites;
         this.drafts = drafts;
         this.versions = versions;
@@ -139,6 +143,7 @@ public class Publishing {
         if (going.files().count() == 0) {
             throw new Problem(ProblemType.NOT_READY, "There are no files to publish. Add a folder or ZIP first.");
         }
+        agreements.require(siteId, going.manifest());
         Publication publication = new Publication();
         publication.id = id;
         publication.siteId = siteId;
@@ -278,15 +283,13 @@ public class Publishing {
      * Puts a version live at once. The draft stays as it is.
      *
      * @param redirects whether the redirects that the version was live with come back too; else those of now stay
+     * @param rightsConfirmed whether the person says that the content is theirs to publish
      */
-    public Live putLive(String siteId, int number, boolean redirects) {
+    public Live putLive(String siteId, int number, boolean redirects, boolean rightsConfirmed) {
         SavedVersion version = versions.of(siteId, number);
         Live now = states.lock(siteId);
-        if (!sites.mine(siteId).rightsConfirmed()) {
-            throw new Problem(
-                    ProblemType.NOT_READY,
-                    "This site has never been published. Nothing was changed. Publish it from the review first.");
-        }
+        sites.confirmRights(siteId, rightsConfirmed);
+        agreements.require(siteId, version.manifest());
         String build = versions.buildOf(version);
         String rules = redirects ? version.redirects() : now.redirects();
         versions.wentLive(siteId, number, build, rules);

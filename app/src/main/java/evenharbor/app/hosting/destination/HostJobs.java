@@ -3,6 +3,7 @@ package evenharbor.app.hosting.destination;
 import evenharbor.app.common.node.NodeName;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.harbor.review.Agreements;
 import evenharbor.app.what.draft.Draft;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.site.Sites;
@@ -29,6 +30,7 @@ class HostJobs {
     private final Sites sites;
     private final Drafts drafts;
     private final Versions versions;
+    private final Agreements agreements;
     private final NodeName node;
     private final ApplicationEventPublisher events;
     private final JsonMapper json;
@@ -41,6 +43,7 @@ class HostJobs {
             Sites sites,
             Drafts drafts,
             Versions versions,
+            Agreements agreements,
             NodeName node,
             ApplicationEventPublisher events,
             JsonMapper json,
@@ -51,6 +54,7 @@ class HostJobs {
         this.sites = sites;
         this.drafts = drafts;
         this.versions = versions;
+        this.agreements = agreements;
         this.node = node;
         this.events = events;
         this.json = json;
@@ -79,6 +83,9 @@ class HostJobs {
             number = Optional.of(
                     version.map(n -> versions.of(destination.siteId, n).number())
                             .orElseGet(() -> ofDraft(destination.siteId)));
+            agreements.require(
+                    destination.siteId,
+                    versions.of(destination.siteId, number.orElseThrow()).manifest());
         }
         return begin(destination, kind, number, wishes, Current.person().id());
     }

@@ -1,6 +1,7 @@
 package evenharbor.app.overview.overview;
 
 import evenharbor.app.harbor.publish.Review;
+import evenharbor.app.harbor.review.Reviews;
 import evenharbor.app.harbor.route.EdgeRoutes;
 import evenharbor.app.hosting.destination.DestinationStands;
 import evenharbor.app.overview.check.Checks;
@@ -17,8 +18,10 @@ import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.redirect.MissedVisits;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.IfMatch;
+import evenharbor.app.who.access.People;
 import evenharbor.app.who.access.RepeatKeys;
 import evenharbor.app.who.activity.Activities;
+import evenharbor.core.harbor.review.ReviewLife;
 import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.what.site.Flag;
 import evenharbor.core.what.site.Settings;
@@ -73,6 +76,8 @@ class Overview {
     private final DestinationStands destinations;
     private final PlansAhead plans;
     private final Activities activities;
+    private final Reviews reviews;
+    private final People people;
     private final EdgeRoutes routes;
     private final RepeatKeys repeats;
     private final Clock clock;
@@ -89,6 +94,8 @@ class Overview {
             DestinationStands destinations,
             PlansAhead plans,
             Activities activities,
+            Reviews reviews,
+            People people,
             EdgeRoutes routes,
             RepeatKeys repeats,
             Clock clock) {
@@ -103,6 +110,8 @@ class Overview {
         this.destinations = destinations;
         this.plans = plans;
         this.activities = activities;
+        this.reviews = reviews;
+        this.people = people;
         this.routes = routes;
         this.repeats = repeats;
         this.clock = clock;
@@ -136,8 +145,12 @@ class Overview {
             boolean pinned,
             boolean rightsConfirmed,
             PersonRole role,
+            @Schema(nullable = true) StandingReview review,
             Instant createdAt,
             long revision) {}
+
+    /** A review that is open, or agreed to and not out yet. @param mine whether whoever looks asked for it */
+    record StandingReview(String id, int version, ReviewLife.State state, String askedBy, boolean mine) {}
 
     record TroubleView(String addressId, String shown, Ladder.State state, String words) {}
 
@@ -327,7 +340,17 @@ class Overview {
                 site.settings().pinned(),
                 site.rightsConfirmed(),
                 Current.membership().flatMap(member -> member.at(site.id())).orElse(PersonRole.OWNER),
+                reviews.standing(site.id()).map(this::view).orElse(null),
                 site.createdAt(),
                 site.revision());
+    }
+
+    private StandingReview view(Reviews.Standing standing) {
+        return new StandingReview(
+                standing.id(),
+                standing.version(),
+                standing.state(),
+                people.names(List.of(standing.askedBy())).of(standing.askedBy()),
+                Current.present().filter(p -> p.id().equals(standing.askedBy())).isPresent());
     }
 }

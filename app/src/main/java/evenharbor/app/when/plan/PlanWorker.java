@@ -3,6 +3,7 @@ package evenharbor.app.when.plan;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.harbor.publish.Publishing;
+import evenharbor.app.harbor.review.Agreements;
 import evenharbor.app.hosting.destination.PlannedSendings;
 import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveStates;
@@ -52,6 +53,9 @@ class PlanWorker {
     /** By the real clock: how long a site is left alone that made trouble. */
     private static final Duration AFTER_TROUBLE = Duration.ofSeconds(30);
 
+    /** By the harbor's clock: what is done later than this is told as late. */
+    private static final Duration LATE = Duration.ofMinutes(5);
+
     private final PlanRepository repository;
     private final WhileRepository whiles;
     private final StepRepository steps;
@@ -62,6 +66,7 @@ class PlanWorker {
     private final Sites sites;
     private final Versions versions;
     private final Publishing publishing;
+    private final Agreements agreements;
     private final MainAddress mains;
     private final PlannedSendings sendings;
     private final Activities activities;
@@ -80,6 +85,7 @@ class PlanWorker {
             Sites sites,
             Versions versions,
             Publishing publishing,
+            Agreements agreements,
             MainAddress mains,
             PlannedSendings sendings,
             Activities activities,
@@ -95,6 +101,7 @@ class PlanWorker {
         this.sites = sites;
         this.versions = versions;
         this.publishing = publishing;
+        this.agreements = agreements;
         this.mains = mains;
         this.sendings = sendings;
         this.activities = activities;
@@ -269,6 +276,8 @@ class PlanWorker {
             boolean redirected = !life.redirects().equals(before.life().redirects());
             if (anew) {
                 SiteLife.Shown shown = life.shown().orElseThrow();
+                versions.find(siteId, shown.version())
+                        .ifPresent(version -> agreements.require(siteId, version.manifest()));
                 versions.wentLive(siteId, shown.version(), shown.build(), life.redirects());
             } else if (life.live() && redirected) {
                 versions.livesWith(siteId, life.shown().orElseThrow().version(), life.redirects());
@@ -312,7 +321,11 @@ class PlanWorker {
         steps.save(row);
         String what = words.action(plan);
         activities.note(
-                refusal.isPresent() ? ActivityKind.PLAN_LEFT_OUT : ActivityKind.PLAN_CARRIED_OUT,
+                refusal.isPresent()
+                        ? ActivityKind.PLAN_LEFT_OUT
+                        : now.isAfter(due.step().at().plus(LATE))
+                                ? ActivityKind.PLAN_CARRIED_OUT_LATE
+                                : ActivityKind.PLAN_CARRIED_OUT,
                 site.id(),
                 Activities.harbor(site.accountId()),
                 (due.step().phase() == Plan.Phase.START ? what : "the end of: " + what)

@@ -39,7 +39,8 @@ public class CredentialEvents {
         TOKEN_REVOKED,
         INVITATION_MADE,
         PERSON_INVITED,
-        ROLE_CHANGED
+        ROLE_CHANGED,
+        EMAIL_CHANGED
     }
 
     /**

@@ -39,11 +39,16 @@ class KnownDevices {
                         == 1);
     }
 
-    /** Knows the device from now on. */
-    void remember(HttpServletRequest request, HttpServletResponse response, String personId) {
+    /** Knows the device from now on. @return whether it was not known, while others are */
+    boolean remember(HttpServletRequest request, HttpServletResponse response, String personId) {
         if (of(request, personId).isPresent()) {
-            return;
+            return false;
         }
+        boolean others = db.sql("select count(*) from known_device where person_id = ?")
+                        .param(personId)
+                        .query(Integer.class)
+                        .single()
+                > 0;
         String secret = Ids.secret();
         db.sql("insert into known_device (hash, person_id, at) values (?, ?, ?)")
                 .params(hash(secret), personId, utc(Instant.now()))
@@ -58,6 +63,7 @@ class KnownDevices {
                         .maxAge(KEPT)
                         .build()
                         .toString());
+        return others;
     }
 
     /** Knows no device of a person any more. */

@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -35,6 +36,7 @@ public class People {
     private final SignInThrottle throttle;
     private final CredentialEvents events;
     private final TransactionTemplate transactions;
+    private final ApplicationEventPublisher published;
     private final Clock clock;
     private final String nobodysHash;
 
@@ -46,6 +48,7 @@ public class People {
             SignInThrottle throttle,
             CredentialEvents events,
             TransactionTemplate transactions,
+            ApplicationEventPublisher published,
             Clock clock) {
         this.accounts = accounts;
         this.people = people;
@@ -54,6 +57,7 @@ public class People {
         this.throttle = throttle;
         this.events = events;
         this.transactions = transactions;
+        this.published = published;
         this.clock = clock;
         this.nobodysHash = passwords.encode(Ids.secret());
     }
@@ -112,17 +116,54 @@ public class People {
 
     /** Changes a person's own password, once the present one is given. */
     public void changePassword(Person person, String present, String next) {
-        PersonEntity row = people.findByIdAndRemovedAtIsNull(person.id()).orElseThrow();
-        if (!passwords.matches(present, row.passwordHash)) {
+        if (!knows(person, present)) {
             throw Problem.field("present", "This is not your present password. Nothing was changed.");
         }
+        setPassword(
+                person,
+                next,
+                () -> published.publishEvent(
+                        new SignInChanged(person, "Your password was changed", "password " + clock.instant())));
+    }
+
+    /** Makes sure that it is the person themselves who asks: before something that a passer-by must not do. */
+    Person confirmed(Person person, String password) {
+        // Counted by themselves, from wherever: whoever is signed in as them may be anyone.
+        long guess = throttle.begin("", "", Optional.of("confirm " + person.id()));
+        if (!knows(person, password)) {
+            throw Problem.field("password", "This is not your password. Nothing was changed.");
+        }
+        throttle.succeeded(guess);
+        return person;
+    }
+
+    private boolean knows(Person person, String password) {
+        PersonEntity row = people.findByIdAndRemovedAtIsNull(person.id()).orElseThrow();
+        return passwords.matches(password, row.passwordHash);
+    }
+
+    /** Sets a person's password. @param along what else is part of it, in the same transaction */
+    void setPassword(Person person, String next, Runnable along) {
         String hash = hashed(next, List.of(accountName(person.accountId()), person.name(), person.email()));
         transactions.executeWithoutResult(status -> {
             PersonEntity fresh = people.findByIdAndRemovedAtIsNull(person.id()).orElseThrow();
             fresh.passwordHash = hash;
             people.save(fresh);
             events.note(person, person, CredentialEvents.Kind.PASSWORD_CHANGED, "");
+            along.run();
         });
+    }
+
+    /** Changes what a person signs in with, once they have shown that the mailbox is theirs. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    Person setEmail(Person person, String email) {
+        if (people.findByEmail(email).isPresent()) {
+            throw Problem.field("email", "Someone signs in with this e-mail already. Nothing was changed.");
+        }
+        PersonEntity row = people.findByIdAndRemovedAtIsNull(person.id()).orElseThrow();
+        row.email = email;
+        events.note(person, person, CredentialEvents.Kind.EMAIL_CHANGED, email);
+        return people.save(row).toPerson().in(person.accountId());
     }
 
     /**
@@ -136,6 +177,7 @@ public class People {
             person.email = "removed-" + person.id;
             person.passwordHash = "";
             people.save(person);
+            published.publishEvent(new PersonLetGo(id));
         });
     }
 
@@ -161,8 +203,14 @@ public class People {
      *
      * @param remote from which number
      * @param device the known device it comes from, by the person's id
+     * @param secondFactor makes sure of a second factor
      */
-    Person signIn(String email, String password, String remote, Function<String, Optional<String>> device) {
+    Person signIn(
+            String email,
+            String password,
+            String remote,
+            Function<String, Optional<String>> device,
+            Consumer<Person> secondFactor) {
         String address = normalised(email);
         Optional<PersonEntity> person = people.findByEmail(address);
         long guess = throttle.begin(address, remote, person.flatMap(p -> device.apply(p.id)));
@@ -175,6 +223,7 @@ public class People {
                     "No one signs in with this e-mail and password. Check both and try again.");
         }
         throttle.succeeded(guess);
+        secondFactor.accept(person.get().toPerson());
         throttle.forget(address);
         return person.get().toPerson();
     }

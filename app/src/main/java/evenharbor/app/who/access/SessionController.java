@@ -2,12 +2,14 @@ package evenharbor.app.who.access;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.core.who.access.Membership;
+import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -32,6 +34,7 @@ class SessionController {
     private final KnownDevices devices;
     private final CredentialEvents events;
     private final Remotes remotes;
+    private final SecondFactors factors;
 
     SessionController(
             People people,
@@ -40,7 +43,8 @@ class SessionController {
             Sessions sessions,
             KnownDevices devices,
             CredentialEvents events,
-            Remotes remotes) {
+            Remotes remotes,
+            SecondFactors factors) {
         this.people = people;
         this.memberships = memberships;
         this.signIns = signIns;
@@ -48,11 +52,14 @@ class SessionController {
         this.devices = devices;
         this.events = events;
         this.remotes = remotes;
+        this.factors = factors;
     }
 
+    /** Someone who signs in. @param code of their second factor; null while none was asked for */
     record SignIn(
             @NotBlank(message = "Type your e-mail.") String email,
-            @NotBlank(message = "Type your password.") String password) {}
+            @NotBlank(message = "Type your password.") String password,
+            @Schema(nullable = true) String code) {}
 
     record ChosenAccount(
             @NotBlank(message = "Choose an account.") String accountId) {}
@@ -60,8 +67,13 @@ class SessionController {
     @PostMapping("/session")
     SignInSessions.Session signIn(
             @Valid @RequestBody SignIn form, HttpServletRequest request, HttpServletResponse response) {
+        String remote = remotes.of(request);
         Person person = people.signIn(
-                form.email(), form.password(), remotes.of(request), personId -> devices.of(request, personId));
+                form.email(),
+                form.password(),
+                remote,
+                personId -> devices.of(request, personId),
+                found -> factors.check(found, Optional.ofNullable(form.code()), remote));
         return signIns.begin(person, request, response);
     }
 

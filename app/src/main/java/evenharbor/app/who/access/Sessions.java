@@ -9,6 +9,8 @@ import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
 import org.springframework.stereotype.Component;
@@ -20,6 +22,7 @@ class Sessions {
     private static final String AGENT = "agent";
     private static final String REMOTE = "remote";
     private static final int LONGEST = 200;
+    private static final Pattern BROWSER = Pattern.compile("(Firefox|Edg|Chrome|Safari)/\\d+");
 
     private final FindByIndexNameSessionRepository<? extends Session> repository;
     private final Remotes remotes;
@@ -38,6 +41,12 @@ class Sessions {
      * @param own whether it is that of the request
      */
     record SessionView(String id, String agent, String remote, Instant since, Instant lastUsedAt, boolean own) {}
+
+    /** The browser that a request comes from, as people call it. */
+    static String browser(HttpServletRequest request) {
+        Matcher name = BROWSER.matcher(Objects.requireNonNullElse(request.getHeader("User-Agent"), ""));
+        return name.find() ? name.group(1).replace("Edg", "Edge") : "another program";
+    }
 
     /** Notes where a session begins. */
     void describe(HttpSession session, HttpServletRequest request) {

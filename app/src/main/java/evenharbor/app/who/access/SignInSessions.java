@@ -10,6 +10,7 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.stereotype.Component;
@@ -24,6 +25,8 @@ class SignInSessions {
     private final KnownDevices devices;
     private final CredentialEvents events;
     private final SecurityContextRepository contexts;
+    private final Remotes remotes;
+    private final ApplicationEventPublisher published;
 
     SignInSessions(
             People people,
@@ -31,13 +34,17 @@ class SignInSessions {
             Sessions sessions,
             KnownDevices devices,
             CredentialEvents events,
-            SecurityContextRepository contexts) {
+            SecurityContextRepository contexts,
+            Remotes remotes,
+            ApplicationEventPublisher published) {
         this.people = people;
         this.memberships = memberships;
         this.sessions = sessions;
         this.devices = devices;
         this.events = events;
         this.contexts = contexts;
+        this.remotes = remotes;
+        this.published = published;
     }
 
     /**
@@ -68,7 +75,12 @@ class SignInSessions {
         }
         sessions.describe(request.getSession(true), request);
         goOn(person, request, response);
-        devices.remember(request, response, person.id());
+        if (devices.remember(request, response, person.id())) {
+            String from = "Someone signed in as you from a new browser (" + Sessions.browser(request) + ", "
+                    + remotes.of(request) + ")";
+            published.publishEvent(new SignInChanged(
+                    person, from, "new browser " + request.getSession().getId()));
+        }
         events.note(person, person, CredentialEvents.Kind.SIGNED_IN, "");
         return of(person);
     }

@@ -76,6 +76,18 @@ public class Activities {
                 .toList();
     }
 
+    /** Something that happened, of any account. @param siteId to which site; empty where it belongs to none */
+    public record Happening(
+            long id, String accountId, String siteId, String personId, ActivityKind kind, String detail, Instant at) {}
+
+    /** What happened after an entry, of all accounts, in its order. */
+    @Transactional(readOnly = true)
+    public List<Happening> after(long id, int most) {
+        return repository.findByIdGreaterThanOrderById(id, Limit.of(most)).stream()
+                .map(a -> new Happening(a.id, a.accountId, a.siteId, a.personId, a.kind, a.detail, a.at))
+                .toList();
+    }
+
     /** What happened to things of an account that belong to no site, the latest first. */
     @Transactional(readOnly = true)
     public List<Entry> ofAccount(String accountId, int most) {

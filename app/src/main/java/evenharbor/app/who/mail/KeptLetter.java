@@ -6,7 +6,7 @@ import java.util.Optional;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A letter as it is kept until it is sent. */
-record KeptLetter(String to, String subject, List<KeptPart> parts, String unsubscribe) {
+record KeptLetter(String to, String subject, List<KeptPart> parts, Letter.Unsubscribe unsubscribe) {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 

@@ -70,7 +70,8 @@ class MailLine {
             helper.setText(letter.text(), letter.html());
             mail.setHeader("Auto-Submitted", "auto-generated");
             if (letter.unsubscribe().isPresent()) {
-                mail.setHeader("List-Unsubscribe", "<" + letter.unsubscribe().get() + ">");
+                mail.setHeader(
+                        "List-Unsubscribe", "<" + letter.unsubscribe().get().oneClick() + ">");
                 mail.setHeader("List-Unsubscribe-Post", "List-Unsubscribe=One-Click");
             }
             sender.send(mail);

@@ -14,9 +14,9 @@ import org.jsoup.nodes.Entities;
  * @param to who gets it
  * @param subject one line
  * @param parts what it says, in order
- * @param unsubscribe where one click ends mails of its kind (RFC 8058); empty for one that someone waits for
+ * @param unsubscribe what ends mails of its kind; empty for one that someone waits for
  */
-public record Letter(String to, String subject, List<Part> parts, Optional<String> unsubscribe) {
+public record Letter(String to, String subject, List<Part> parts, Optional<Unsubscribe> unsubscribe) {
 
     private static final int LONGEST_SUBJECT = 200;
 
@@ -35,6 +35,14 @@ public record Letter(String to, String subject, List<Part> parts, Optional<Strin
     /** A link to open. @param words what it is for */
     public record Link(String words, String url) implements Part {}
 
+    /**
+     * What ends mails of a kind.
+     *
+     * @param page the page for a person, who may not be signed in
+     * @param oneClick where a mail program says so by itself (RFC 8058)
+     */
+    public record Unsubscribe(String page, String oneClick) {}
+
     /** Takes a subject as one line, shortened. */
     public Letter {
         String line = subject.replaceAll("\\p{Cntrl}+", " ").strip();
@@ -47,15 +55,10 @@ public record Letter(String to, String subject, List<Part> parts, Optional<Strin
         return new Letter(to, subject, Arrays.asList(parts), Optional.empty());
     }
 
-    /** The same with an end of such mails. */
-    public Letter withUnsubscribe(String url) {
-        return new Letter(to, subject, parts, Optional.of(url));
-    }
-
     /** What it says as plain text. */
     public String text() {
         List<String> blocks = new ArrayList<>(parts.stream().map(Letter::text).toList());
-        unsubscribe.ifPresent(url -> blocks.add("-- \nNo more mails of this kind: " + url));
+        unsubscribe.ifPresent(end -> blocks.add("-- \nNo more mails of this kind: " + end.page()));
         return String.join("\n\n", blocks) + "\n";
     }
 
@@ -77,7 +80,7 @@ public record Letter(String to, String subject, List<Part> parts, Optional<Strin
     public String html() {
         String said = parts.stream().map(Letter::html).collect(Collectors.joining());
         String foot = unsubscribe
-                .map(url -> "<hr><p style=\"font-size:85%\"><a href=\"" + escaped(url)
+                .map(end -> "<hr><p style=\"font-size:85%\"><a href=\"" + escaped(end.page())
                         + "\">No more mails of this kind</a></p>")
                 .orElse("");
         return "<!doctype html><html lang=\"en\"><meta charset=\"utf-8\"><title>" + escaped(subject)

@@ -3,6 +3,7 @@ package evenharbor.core.who.mail;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Optional;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.junit.jupiter.api.Test;
@@ -11,14 +12,15 @@ class LetterTest {
 
     private static final String HOSTILE = "<img src=x onerror=alert(1)> \"Marta\" & Söhne\r\nBcc: all@x.example";
 
-    private final Letter letter = Letter.of(
-                    "ada@x.example",
-                    "Publish " + HOSTILE,
+    private final Letter letter = new Letter(
+            "ada@x.example",
+            "Publish " + HOSTILE,
+            List.of(
                     new Letter.Words(HOSTILE),
                     new Letter.Lines(List.of("one", "<b>two</b>")),
                     new Letter.Code("1234 5678"),
-                    new Letter.Link("See it", "https://x.example/?a=1&b=\"2"))
-            .withUnsubscribe("https://x.example/end?k=1");
+                    new Letter.Link("See it", "https://x.example/?a=1&b=\"2")),
+            Optional.of(new Letter.Unsubscribe("https://x.example/end?k=1", "https://x.example/api")));
 
     @Test
     void theSameIsSaidAsTextAndAsHtml() {
