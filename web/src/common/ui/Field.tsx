@@ -1,10 +1,11 @@
-import { useId, type InputHTMLAttributes, type ReactNode } from 'react';
+import { useId, type InputHTMLAttributes, type ReactNode, type Ref } from 'react';
 
 interface Props extends InputHTMLAttributes<HTMLInputElement> {
   label: string;
   hint?: ReactNode;
   problem?: string | undefined;
   ending?: string;
+  ref?: Ref<HTMLInputElement>;
 }
 
 /** A text field with its label, what is expected of it, and what is wrong with it. */

@@ -10,7 +10,11 @@ import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Notice';
 import { instantTyped, typedTime } from '../../common/ui/time';
 import type { SiteView } from '../../what/site/thisSite';
-import { WAYS, wayWords, type Part, type Way } from './audience';
+import { ByName } from './ByName';
+import { RegistrationFields } from './RegistrationFields';
+import { WAYS, wayWords, type Part, type Registration, type Way } from './audience';
+
+const NOTHING_ASKED = { after: 0, name: true, consent: '', confirmed: true, page: '' };
 
 /** Says who gets in to a site or a part of it. @param first whether nothing is said of the whole site yet */
 export function AudienceForm({
@@ -27,6 +31,10 @@ export function AudienceForm({
   const [path, setPath] = useState(part?.path ?? (first ? '/' : ''));
   const [way, setWay] = useState<Way>(part?.way ?? 'PASSWORD');
   const [password, setPassword] = useState('');
+  const [emails, setEmails] = useState((part?.emails ?? []).join('\n'));
+  const [lists, setLists] = useState(part?.lists ?? []);
+  const [asked, setAsked] = useState<Registration>(part?.registration ?? NOTHING_ASKED);
+  const named = way === 'PEOPLE' || way === 'ORGANISATION';
   const [until, setUntil] = useState(part?.until == null ? '' : typedTime(part.until));
   const save = useMutation({
     mutationFn: () =>
@@ -38,6 +46,9 @@ export function AudienceForm({
             way,
             password: way === 'PASSWORD' && password !== '' ? password : null,
             until: way === 'LINK' && until !== '' ? instantTyped(until) : null,
+            emails: named ? emails : null,
+            lists: way === 'PEOPLE' ? lists : null,
+            registration: way === 'REGISTER' ? asked : null,
           },
         }),
       ),
@@ -108,6 +119,19 @@ export function AudienceForm({
             setUntil(e.target.value);
           }}
         />
+      )}
+      {named && (
+        <ByName
+          organisation={way === 'ORGANISATION'}
+          emails={emails}
+          onEmails={setEmails}
+          lists={lists}
+          onLists={setLists}
+          problem={problem?.field('emails')}
+        />
+      )}
+      {way === 'REGISTER' && (
+        <RegistrationFields asked={asked} onChange={setAsked} problem={(field) => problem?.field(field)} />
       )}
       {problem?.body.violations ? null : <Trouble error={save.error} />}
       <div className="flex gap-2">

@@ -10,6 +10,8 @@ import { Diamond, Trouble } from '../../common/ui/Notice';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { useAudience, wayWords, type Part } from './audience';
+import { RegisteredList } from './RegisteredList';
+import { SeeItAs } from './SeeItAs';
 import { AudienceForm } from './AudienceForm';
 
 /** For whom a site is there, and which parts of it are for others. */
@@ -74,6 +76,8 @@ export function AudienceParts({ site }: { site: SiteView }) {
               }}
             />
           )}
+          <SeeItAs site={site} />
+          <RegisteredList site={site} />
         </>
       )}
     </>

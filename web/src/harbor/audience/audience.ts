@@ -9,8 +9,30 @@ export type Way = Part['way'];
 export const WAYS: [way: Way, words: string][] = [
   ['PASSWORD', 'Whoever knows a password'],
   ['LINK', 'Whoever has the link'],
+  ['PEOPLE', 'Named people, by a code mailed to them'],
+  ['ORGANISATION', 'Everyone of an organisation, by their e-mail'],
+  ['REGISTER', 'Whoever registers'],
   ['EVERYONE', 'Everyone'],
 ];
+
+export type PeopleList = Schemas['PeopleList'];
+export type Registration = NonNullable<Schemas['RegistrationView']>;
+
+/** Lists of people that parts can be for; for who manages the account. */
+export const usePeopleLists = (enabled: boolean) =>
+  useQuery({
+    queryKey: ['people-lists'],
+    queryFn: () => dataOf(api.GET('/api/people-lists')),
+    enabled,
+  });
+
+/** The visitors who registered at a site. */
+export const useRegistered = (siteId: string, enabled: boolean) =>
+  useQuery({
+    queryKey: keys.part(siteId, 'registered'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/registered', { params: { path: { siteId } } })),
+    enabled,
+  });
 
 export const wayWords = (way: Way) => WAYS.find(([each]) => each === way)?.[1].toLowerCase() ?? '';
 

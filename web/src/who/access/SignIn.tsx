@@ -11,6 +11,11 @@ import { Trouble } from '../../common/ui/Notice';
 import { Doorway } from './Doorway';
 import { passkeysHere, signInByPasskey } from './passkey';
 
+/** Focus moves to what has come. */
+const focused = (field: HTMLInputElement | null) => {
+  field?.focus();
+};
+
 function SignInForm({ email = '', onDone }: { email?: string; onDone: () => void }) {
   const [form, setForm] = useState({ email, password: '', code: '' });
   const [factor, setFactor] = useState(false);
@@ -66,7 +71,7 @@ function SignInForm({ email = '', onDone }: { email?: string; onDone: () => void
           label="The code that your device shows, or one on paper"
           autoComplete="one-time-code"
           required
-          autoFocus
+          ref={focused}
           value={form.code}
           problem={problem?.field('code')}
           onChange={(e) => {

@@ -1,4 +1,5 @@
 import { api, dataOf } from '../../common/api/client';
+import { Problem } from '../../common/api/problem';
 
 /** Whether this browser can make and use passkeys. */
 export const passkeysHere = () =>
@@ -11,7 +12,9 @@ const LEFT = 'NotAllowedError';
 
 function refused(error: unknown): never {
   if (error instanceof DOMException && error.name === LEFT) {
-    throw new Error('The browser was not allowed to, or the question was closed. Nothing was changed.');
+    throw new Problem({
+      detail: 'The browser was not allowed to, or the question was closed. Nothing was changed.',
+    });
   }
   throw error;
 }

@@ -4,12 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.HostApi;
+import evenharbor.app.fixture.Mailbox;
 import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -126,6 +130,135 @@ class AudienceTest {
                 .as("it is taken away there, too")
                 .isFalse();
         assertThat(Files.exists(folder.resolve("index.html"))).isTrue();
+    }
+
+    private ApiClient.Answer say(String path, String form, String cookie) {
+        return person.say(host, path, form, cookie);
+    }
+
+    private static String cookies(ApiClient.Answer answer) {
+        return answer.fields("Set-Cookie").stream()
+                .map(each -> each.split(";")[0])
+                .collect(Collectors.joining("; "));
+    }
+
+    private static String fresh() {
+        return "v" + UUID.randomUUID().toString().substring(0, 8) + "@school.example";
+    }
+
+    private Map<String, Object> byName(String way, String emails, List<String> lists) {
+        Map<String, Object> form = form("/members/", way, null, null);
+        form.put("emails", emails);
+        form.put("lists", lists);
+        return form;
+    }
+
+    private JsonNode tried(String path, String email) {
+        Map<String, Object> form = new HashMap<>(Map.of("path", path));
+        form.put("email", email);
+        return person.post(at("/audience/trial"), form).is(200).json();
+    }
+
+    @Test
+    void namedPeopleComeInByACodeOnceAndInTheirBrowserOnly() {
+        String ada = fresh();
+        String bob = fresh();
+        String list = person.post("/api/people-lists", Map.of("name", "Parents", "emails", "Bob <" + bob + ">, " + bob))
+                .is(201)
+                .json()
+                .get(0)
+                .get("id")
+                .asString();
+        person.put(at("/audience/parts"), byName("PEOPLE", "nobody", List.of())).is(400);
+        JsonNode part = person.put(at("/audience/parts"), byName("PEOPLE", ada + "; " + ada, List.of(list)))
+                .is(200)
+                .json();
+        assertThat(part.get("getsIn").asString()).startsWith("2 people get in");
+        meets("/members/", 403);
+        assertThat(tried("/members/", ada).get("in").asBoolean()).isTrue();
+        assertThat(tried("/members/", fresh()).get("in").asBoolean()).isFalse();
+        assertThat(tried("/", null).get("sentence").asString()).contains("everyone");
+        ApiClient.Answer none = say("/members/", "email=" + fresh(), "");
+        ApiClient.Answer asked = say("/members/", "email=" + bob, "");
+        assertThat(asked.text()).isEqualTo(none.text());
+        JsonNode mail = Mailbox.of(bob).mail("Your code for " + host);
+        String code = Mailbox.of(bob).code("Your code for " + host);
+        assertThat(harbor.stranger()
+                        .say(host, "/members/", "code=" + code.replace(" ", "+"), "")
+                        .status())
+                .isEqualTo(403);
+        String browser = cookies(asked);
+        ApiClient.Answer in = say("/members/", "code=" + code.replace(" ", "+"), browser);
+        assertThat(in.status()).isEqualTo(303);
+        assertThat(harbor.stranger()
+                        .say(host, "/members/", "code=" + code.replace(" ", "+"), browser)
+                        .status())
+                .as("used")
+                .isEqualTo(403);
+        String pass = cookies(in);
+        assertThat(person.visit(host, "/members/", "Cookie", pass).text()).isEqualTo("<p>for members");
+        assertThat(mail.get("text").asString()).contains("http://" + host + "/members/?let-in=");
+        person.put("/api/people-lists/" + list, Map.of("name", "Parents", "emails", ""))
+                .is(200);
+        Patience.until(
+                "who is taken off the list is out",
+                () -> person.visit(host, "/members/", "Cookie", pass).status() == 403);
+    }
+
+    @Test
+    void everyoneOfAnOrganisationComesInByTheLinkInTheMail() {
+        person.put(at("/audience/parts"), byName("ORGANISATION", "no domain!", List.of()))
+                .is(400);
+        person.put(at("/audience/parts"), byName("ORGANISATION", "@School.example", List.of()))
+                .is(200);
+        meets("/members/", 403);
+        String ada = fresh();
+        ApiClient.Answer asked = say("/members/", "email=" + ada, "");
+        String link = Mailbox.of(ada).link("let-in=");
+        String path = link.substring(link.indexOf("/members/"));
+        assertThat(harbor.stranger().visit(host, path).status())
+                .as("another browser")
+                .isEqualTo(403);
+        ApiClient.Answer in = person.visit(host, path, "Cookie", cookies(asked));
+        assertThat(in.status()).isEqualTo(303);
+        assertThat(person.visit(host, "/members/", "Cookie", cookies(in)).text())
+                .isEqualTo("<p>for members");
+        say("/members/", "email=ada@x.school.example.org", "");
+        assertThat(Mailbox.of("ada@x.school.example.org").mails()).isEmpty();
+    }
+
+    @Test
+    void whoRegistersIsListedWithWhatTheyAgreedTo() {
+        Map<String, Object> form = form("/members/", "REGISTER", null, null);
+        form.put(
+                "registration",
+                Map.of("after", 0, "name", true, "consent", "=You may write to me", "confirmed", true, "page", ""));
+        person.put(at("/audience/parts"), form).is(200);
+        meets("/members/", 403);
+        String ada = fresh();
+        ApiClient.Answer asked = say("/members/", "name=Ada&consent=yes&email=" + ada, "");
+        assertThat(person.get(at("/registered"))
+                        .is(200)
+                        .json()
+                        .get(0)
+                        .get("confirmedAt")
+                        .isNull())
+                .isTrue();
+        String code = Mailbox.of(ada).code("Your code for " + host);
+        ApiClient.Answer in = say("/members/", "code=" + code.replace(" ", "+"), cookies(asked));
+        assertThat(in.status()).isEqualTo(303);
+        String pass = cookies(in);
+        assertThat(person.visit(host, "/members/", "Cookie", pass).text()).isEqualTo("<p>for members");
+        assertThat(person.visit(host, "/members/?harbor-kept", "Cookie", pass).text())
+                .contains(ada, "Ada");
+        JsonNode all = person.get(at("/registered")).json();
+        assertThat(all.get(0).get("confirmedAt").isNull()).isFalse();
+        assertThat(person.get(at("/registered/file")).is(200).json().get("text").asString())
+                .contains("Ada," + ada, "'=You may write to me");
+        ApiClient editor = harbor.memberOf(person, site, "PUBLISHER");
+        editor.get(at("/registered")).is(403);
+        say("/members/", "forget=yes", pass);
+        assertThat(person.get(at("/registered")).json()).isEmpty();
     }
 
     @Test

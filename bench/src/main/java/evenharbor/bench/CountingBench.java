@@ -8,6 +8,7 @@ import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.DirectoryBlobs;
+import evenharbor.edge.serve.Door;
 import evenharbor.edge.visit.VisitCounter;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -41,7 +42,7 @@ final class CountingBench {
                 blobs,
                 host -> Optional.empty(),
                 token -> Optional.empty(),
-                new Passes(new byte[32]),
+                Door.of(new Passes(new byte[32])),
                 Clock.systemUTC());
         SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(false, true);
         Redirects rules = Redirects.of(RedirectBench.rules(1_000, new Random(2)));

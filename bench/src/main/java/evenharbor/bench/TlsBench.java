@@ -7,6 +7,7 @@ import evenharbor.core.what.version.Manifest;
 import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.DirectoryBlobs;
+import evenharbor.edge.serve.Door;
 import evenharbor.edge.tls.Certificates;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -83,7 +84,7 @@ final class TlsBench {
                 blobs,
                 host -> Optional.empty(),
                 token -> Optional.empty(),
-                new Passes(new byte[32]),
+                Door.of(new Passes(new byte[32])),
                 Clock.systemUTC());
         edge.exchange(routes -> Routes.ofSites(Map.of(HOST, site)));
         Encoded own = encoded(HOST);

@@ -7,6 +7,7 @@ import evenharbor.core.what.version.Manifest;
 import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.DirectoryBlobs;
+import evenharbor.edge.serve.Door;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -55,7 +56,7 @@ final class VisitorsBench {
                 blobs,
                 host -> Optional.empty(),
                 token -> Optional.empty(),
-                new Passes(new byte[32]),
+                Door.of(new Passes(new byte[32])),
                 Clock.systemUTC());
         edge.exchange(routes -> Routes.ofSites(
                 Map.of("bench.harbor.localhost", SiteRoutes.of(build, new SiteRoutes.ServingOptions(false, true)))));

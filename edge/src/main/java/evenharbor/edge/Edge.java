@@ -2,8 +2,8 @@ package evenharbor.edge;
 
 import evenharbor.core.harbor.route.Routes;
 import evenharbor.core.harbor.route.SiteRoutes;
-import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.serve.Door;
 import evenharbor.edge.serve.DribbleGuard;
 import evenharbor.edge.serve.Gate;
 import evenharbor.edge.serve.VisitorHandler;
@@ -54,14 +54,14 @@ public final class Edge {
      * A server that is not started yet.
      *
      * @param challenges the answer to an authority that asks for a token (RFC 8555 section 8.3); may read from a database
-     * @param passes what visitors who were let in carry: all edges that answer at the same names have the same key
+     * @param door what lets visitors in to what is not for everyone
      */
     public Edge(
             Setup setup,
             Blobs blobs,
             Function<String, Optional<SiteRoutes>> previews,
             Function<String, Optional<String>> challenges,
-            Passes passes,
+            Door door,
             Clock clock) {
         QueuedThreadPool threads = new QueuedThreadPool(64, 4);
         threads.setName("edge");
@@ -75,7 +75,7 @@ public final class Edge {
         connector = listening(setup, setup.port(), new HttpConnectionFactory(http));
         secure = listening(setup, setup.securePort(), Tls.connections(certificates, http));
         handler = new VisitorHandler(
-                routes::get, previews, setup.previewEnding(), blobs, setup.hotBytes(), visits, passes, clock);
+                routes::get, previews, setup.previewEnding(), blobs, setup.hotBytes(), visits, door, clock);
         server.setHandler(new Gate(
                 handler,
                 routes::get,

@@ -16,6 +16,7 @@ import evenharbor.core.where.redirect.Source;
 import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.blob.Coding;
 import evenharbor.edge.blob.DirectoryBlobs;
+import evenharbor.edge.serve.Door;
 import evenharbor.edge.visit.Batch;
 import evenharbor.edge.visit.VisitCounter;
 import java.io.ByteArrayInputStream;
@@ -93,7 +94,7 @@ class EdgeTest {
                 blobs,
                 host -> host.equals("known.preview.localhost") ? Optional.of(preview) : Optional.empty(),
                 token -> token.equals("known") ? Optional.of("known.print") : Optional.empty(),
-                new Passes(new byte[32]),
+                Door.of(new Passes(new byte[32])),
                 Clock.systemUTC());
         edge.exchange(routes -> Routes.ofSites(Map.of(
                 SITE,

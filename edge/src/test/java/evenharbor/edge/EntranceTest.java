@@ -19,6 +19,8 @@ import evenharbor.core.who.audience.Passes;
 import evenharbor.core.who.audience.SharedPassword;
 import evenharbor.edge.blob.Coding;
 import evenharbor.edge.blob.DirectoryBlobs;
+import evenharbor.edge.serve.Door;
+import evenharbor.edge.serve.Doorkeeper;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -31,7 +33,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
@@ -49,6 +54,7 @@ class EntranceTest {
     private static final String KEPT = SharedPassword.kept("moon over quay", "0123456789abcdef".getBytes());
     private static final String LINK = "pAq7yDk2mZ";
     private static final Passes PASSES = new Passes(new byte[32]);
+    private static final Keeper KEEPER = new Keeper();
 
     private final HttpClient client = HttpClient.newHttpClient();
     private DirectoryBlobs blobs;
@@ -73,7 +79,7 @@ class EntranceTest {
                 blobs,
                 host -> Optional.empty(),
                 token -> Optional.empty(),
-                PASSES,
+                new Door(PASSES, KEEPER),
                 Clock.systemUTC());
         edge.start();
     }
@@ -98,7 +104,10 @@ class EntranceTest {
             guard(
                     1,
                     new Audience.WithLink(
-                            LinkSecret.digest(LINK), Optional.of(Instant.now().minusSeconds(60)))));
+                            LinkSecret.digest(LINK), Optional.of(Instant.now().minusSeconds(60)))),
+            guard(1, new Audience.Named(Set.of("ada@x.example"))),
+            guard(1, new Audience.Organisation(Set.of("x.example"))),
+            guard(1, new Audience.Registered(0, true, "I agree", true, "")));
 
     @BeforeEach
     void open() {
@@ -172,7 +181,7 @@ class EntranceTest {
                 new String[] {"Range", "bytes=0-9"},
                 new String[] {"Accept-Encoding", "gzip, br"},
                 new String[] {"Cookie", cookie("")},
-                new String[] {"Cookie", cookie("zzzzzz.AAAA")},
+                new String[] {"Cookie", cookie("zzzzzz..AAAA")},
                 new String[] {"Cookie", cookie(PASSES.issue("other.localhost", GUARDS.get(0), Instant.now()))},
                 new String[] {
                     "Cookie", cookie(PASSES.issue(HOST, guard(7, GUARDS.get(0).audience()), Instant.now()))
@@ -209,6 +218,112 @@ class EntranceTest {
         }
         assertThat(ask("GET", HOST, "/", "").body()).isEqualTo("<p>for everyone");
         assertThat(field(ask("GET", HOST, "/", ""), "cache-control")).isEqualTo("no-cache");
+    }
+
+    private HttpResponse<String> said(String path, String form, String... fields) throws Exception {
+        List<String> all = new ArrayList<>(List.of("Content-Type", "application/x-www-form-urlencoded"));
+        all.addAll(List.of(fields));
+        return ask("POST", HOST, path, form, all.toArray(String[]::new));
+    }
+
+    private static String cookies(HttpResponse<String> answer) {
+        return answer.headers().allValues("set-cookie").stream()
+                .map(each -> each.split(";")[0])
+                .collect(Collectors.joining("; "));
+    }
+
+    @Test
+    void whoIsNamedGetsACodeAndIsOutOnceTakenOffTheList() throws Exception {
+        serve(GUARDS.get(3));
+        HttpResponse<String> none = said("/members/", "email=bob@x.example");
+        HttpResponse<String> asked = said("/members/list.html?a=1", "email=Ada@X.example");
+        assertThat(asked.body()).as("nobody learns who is on the list").isEqualTo(none.body());
+        assertThat(said("/members/", "email=none").body()).contains("This is no e-mail");
+        String browser = cookies(asked);
+        String code = KEEPER.codes.get("ada@x.example");
+        assertThat(KEEPER.codes).doesNotContainKey("bob@x.example");
+        assertThat(said("/members/", "code=" + code).statusCode())
+                .as("another browser")
+                .isEqualTo(403);
+        assertThat(said("/members/", "code=00000000", "Cookie", browser).body()).contains("This is not the code");
+        HttpResponse<String> in = said("/members/list.html?a=1", "code=" + code, "Cookie", browser);
+        assertThat(in.statusCode()).isEqualTo(303);
+        assertThat(field(in, "location")).isEqualTo("/members/list.html?a=1");
+        String pass = cookies(in);
+        assertThat(ask("GET", HOST, "/members/", "", "Cookie", pass).body()).contains(SECRET);
+        serve(guard(1, new Audience.Named(Set.of("bob@x.example"))));
+        assertThat(ask("GET", HOST, "/members/", "", "Cookie", pass).statusCode())
+                .isEqualTo(403);
+    }
+
+    @Test
+    void whoRegistersSeesWhatIsKeptAndTakesItBack() throws Exception {
+        serve(new Guard("readers", 1, new Audience.Registered(2, true, "I agree <now>", false, "")));
+        HttpResponse<String> first = ask("GET", HOST, "/members/", "");
+        assertThat(first.body()).contains(SECRET);
+        String seen = cookies(first);
+        assertThat(ask("GET", HOST, "/members/map.svg", "", "Cookie", seen).body())
+                .contains(SECRET);
+        HttpResponse<String> second = ask("GET", HOST, "/members/list.html", "", "Cookie", seen);
+        assertThat(second.body()).contains(SECRET);
+        HttpResponse<String> third = ask("GET", HOST, "/members/list.html", "", "Cookie", cookies(second));
+        assertThat(third.statusCode()).isEqualTo(403);
+        assertThat(third.body())
+                .contains("Register to read on", "I agree &lt;now&gt;")
+                .doesNotContain(SECRET);
+        String forged = cookies(second).replaceFirst("=.*", "=zzzzzz.MA.AAAA");
+        assertThat(ask("GET", HOST, "/members/", "", "Cookie", forged).body())
+                .as("a forged count counts for none")
+                .contains(SECRET);
+        assertThat(said("/members/", "name=Ada&email=ada@x.example").body()).contains("Tick the box");
+        HttpResponse<String> in = said("/members/", "name=Ada&email=ada@x.example&consent=yes");
+        assertThat(in.statusCode()).isEqualTo(303);
+        String pass = cookies(in);
+        assertThat(ask("GET", HOST, "/members/", "", "Cookie", pass).body()).contains(SECRET);
+        assertThat(ask("GET", HOST, "/members/?harbor-kept", "", "Cookie", pass).body())
+                .contains("Ada", "Take it back");
+        assertThat(ask("GET", HOST, "/members/?harbor-kept", "").body()).doesNotContain("Ada");
+        HttpResponse<String> back = said("/members/", "forget=yes", "Cookie", pass);
+        assertThat(back.body()).contains("Nothing is kept of you any more");
+        assertThat(field(back, "set-cookie")).contains("Max-Age=0");
+        assertThat(KEEPER.registered).isEmpty();
+    }
+
+    /** Someone who knows people by mail, in memory. */
+    private static final class Keeper implements Doorkeeper {
+        private final Map<String, String> codes = new ConcurrentHashMap<>();
+        private final Map<String, Form> registered = new ConcurrentHashMap<>();
+        private final Map<String, String> browsers = new ConcurrentHashMap<>();
+
+        @Override
+        public void ask(Guard guard, Visitor visitor, String email) {
+            if (((Audience.ByMail) guard.audience()).admits(email)) {
+                codes.put(email, "12345678");
+                browsers.put("12345678", visitor.browser());
+            }
+        }
+
+        @Override
+        public Optional<String> redeem(Guard guard, Visitor visitor, String code) {
+            return visitor.browser().equals(browsers.get(code)) ? Optional.of("ada@x.example") : Optional.empty();
+        }
+
+        @Override
+        public Optional<String> register(Guard guard, Visitor visitor, Form form) {
+            registered.put("one", form);
+            return Optional.of("one");
+        }
+
+        @Override
+        public List<String> kept(Guard guard, String holder) {
+            return Optional.ofNullable(registered.get(holder)).map(Form::name).stream()
+                    .toList();
+        }
+
+        @Override
+        public void forget(Guard guard, String holder) {
+            registered.remove(holder);
+        }
     }
 
     @Test

@@ -9,6 +9,7 @@ import evenharbor.core.harbor.route.Routes;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.blob.DirectoryBlobs;
+import evenharbor.edge.serve.Door;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -71,7 +72,7 @@ class RedirectTableTest {
                 blobs,
                 host -> Optional.empty(),
                 token -> Optional.empty(),
-                new Passes(new byte[32]),
+                Door.of(new Passes(new byte[32])),
                 new CaseClock());
         edge.start();
     }

@@ -7,7 +7,6 @@ import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.harbor.route.VisitorRequest;
 import evenharbor.core.what.live.Closure;
 import evenharbor.core.what.version.FileEntry;
-import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.blob.Coding;
 import evenharbor.edge.visit.VisitCounter;
@@ -61,7 +60,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
      * @param previewEnding what the host names of previews end with, such as {@code .preview.localhost}
      * @param hotBytes how many bytes of small contents may be held in memory
      * @param visits hears of pages served
-     * @param passes what visitors who were let in carry
+     * @param door what lets visitors in to what is not for everyone
      */
     public VisitorHandler(
             Supplier<Routes> routes,
@@ -70,7 +69,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             Blobs blobs,
             long hotBytes,
             VisitCounter visits,
-            Passes passes,
+            Door door,
             Clock clock) {
         this.routes = routes;
         this.previews = previews;
@@ -79,7 +78,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         this.hot = new HotBlobs(blobs, hotBytes);
         this.visits = visits;
         this.clock = clock;
-        this.entrance = new Entrance(passes, clock);
+        this.entrance = new Entrance(door, clock);
     }
 
     /** Lets go of a content held in memory, so that packed forms made since are found. */
@@ -95,7 +94,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         } else {
             String path = path(request);
             Routes current = routes.get();
-            Decision decision = entrance.met(decide(current, host, path, request), host, request);
+            Decision decision = entrance.met(decide(current, host, path, request), host, request, response);
             if (reads(request)
                     && !VisitCounter.CHECKING_AGENT.equals(request.getHeaders().get(HttpHeader.USER_AGENT))) {
                 boolean browser = request.getHeaders().contains(HttpHeader.ACCEPT_LANGUAGE);

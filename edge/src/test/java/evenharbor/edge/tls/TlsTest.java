@@ -11,6 +11,7 @@ import evenharbor.core.what.version.Manifest;
 import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.DirectoryBlobs;
+import evenharbor.edge.serve.Door;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.Socket;
@@ -72,7 +73,7 @@ class TlsTest {
                 blobs,
                 host -> Optional.empty(),
                 token -> token.equals("known") ? Optional.of("known.print") : Optional.empty(),
-                new Passes(new byte[32]),
+                Door.of(new Passes(new byte[32])),
                 Clock.systemUTC());
         Map<String, SiteRoutes> sites = new HashMap<>(
                 Map.of(SITE, site, "plain.art.localhost", site, "localhost", site, "a.wild.localhost", site));

@@ -1,20 +1,27 @@
 package evenharbor.app.harbor.audience;
 
+import evenharbor.app.common.problem.Problem;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.who.access.Current;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.who.access.Right;
+import evenharbor.core.who.audience.Audience;
+import evenharbor.core.who.audience.AudienceRules;
 import evenharbor.core.who.audience.LinkSecret;
 import evenharbor.core.who.audience.Passes;
+import evenharbor.core.who.mail.MailAddress;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -35,11 +42,13 @@ class AudienceController {
     private static final long HOURS = Passes.LASTS.toHours();
 
     private final Audiences audiences;
+    private final AudienceLists lists;
     private final Addresses addresses;
     private final Clock clock;
 
-    AudienceController(Audiences audiences, Addresses addresses, Clock clock) {
+    AudienceController(Audiences audiences, AudienceLists lists, Addresses addresses, Clock clock) {
         this.audiences = audiences;
+        this.lists = lists;
         this.addresses = addresses;
         this.clock = clock;
     }
@@ -53,6 +62,9 @@ class AudienceController {
      * @param link the link that lets in, for who may renew it; null when it is none, or while the site has no main address
      * @param getsIn who gets in, and what the others meet, in a sentence
      * @param files how many files of the draft lie in it; with none it may be a slip
+     * @param emails who is let in by name, or @ and domains; for who may change it
+     * @param lists ids of the lists that it is for
+     * @param registration what who registers is asked; null where nobody does
      */
     record AudiencePartView(
             String id,
@@ -62,13 +74,47 @@ class AudienceController {
             boolean ended,
             @Schema(nullable = true) String link,
             String getsIn,
-            int files) {}
+            int files,
+            List<String> emails,
+            List<String> lists,
+            @Schema(nullable = true) RegistrationView registration) {}
+
+    /**
+     * What who registers is asked.
+     *
+     * @param after how many pages anyone sees before
+     * @param confirmed whether they confirm their e-mail by a code in a mail
+     * @param page path of the site's own page with the form; empty for the harbor's
+     */
+    record RegistrationView(
+            @Min(value = 0, message = "Not fewer than none.") @Max(value = 100, message = "At most 100 pages.")
+            int after,
+
+            boolean name,
+
+            @NotNull @Size(max = 1000, message = "Use at most 1,000 characters.")
+            String consent,
+
+            boolean confirmed,
+
+            @NotNull @Size(max = 500, message = "Use at most 500 characters.")
+            String page) {}
+
+    /** Someone to try as. @param email null for someone nobody knows */
+    record TrialForm(
+            @NotNull(message = "Type a path.") String path,
+            @Schema(nullable = true) String email) {}
+
+    /** How they would be met. @param in whether they get in @param part which part says so; null when none does */
+    record TrialView(boolean in, @Schema(nullable = true) String part, String sentence) {}
 
     /**
      * What is said of a part.
      *
      * @param password for a password; null to keep the one it has
      * @param until for a link, when it ends; null for never
+     * @param emails addresses or domains, as they were pasted; null for none
+     * @param lists ids of lists; null for none
      */
     record AudienceForm(
             @NotNull(message = "Type a folder, a page, or / for all of it.")
@@ -77,7 +123,13 @@ class AudienceController {
 
             @NotNull(message = "Choose who gets in.") AudiencePart.Way way,
             @Schema(nullable = true) String password,
-            @Schema(nullable = true) Instant until) {}
+            @Schema(nullable = true) Instant until,
+
+            @Schema(nullable = true) @Size(max = 500_000, message = "Paste fewer at once.")
+            String emails,
+
+            @Schema(nullable = true) List<String> lists,
+            @Valid @Schema(nullable = true) RegistrationView registration) {}
 
     @GetMapping
     List<AudiencePartView> of(@PathVariable String siteId) {
@@ -93,7 +145,24 @@ class AudienceController {
                         form.path(),
                         form.way(),
                         Optional.ofNullable(form.password()).filter(typed -> !typed.isEmpty()),
-                        Optional.ofNullable(form.until())));
+                        Optional.ofNullable(form.until()),
+                        new Audiences.ByName(
+                                Objects.requireNonNullElse(form.emails(), ""),
+                                Objects.requireNonNullElse(form.lists(), List.of())),
+                        Optional.ofNullable(form.registration())
+                                .map(
+                                        asked -> new Audience.Registered(
+                                                asked.after(),
+                                                asked.name(),
+                                                asked.consent().strip(),
+                                                asked.confirmed(),
+                                                asked.page().isBlank()
+                                                        ? ""
+                                                        : AudienceRules.part(asked.page())
+                                                                .orElseThrow(
+                                                                        () -> Problem.field(
+                                                                                "page",
+                                                                                "Type a page of the site, such as /register.html."))))));
     }
 
     @PostMapping("/parts/{id}/renewal")
@@ -105,6 +174,36 @@ class AudienceController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable String siteId, @PathVariable String id) {
         audiences.remove(siteId, id);
+    }
+
+    /** How someone would be met at a path: what the edge decides by decides here, too. */
+    @PostMapping("/trial")
+    TrialView trial(@PathVariable String siteId, @Valid @RequestBody TrialForm form) {
+        Optional<String> email = Optional.ofNullable(form.email())
+                .filter(typed -> !typed.isBlank())
+                .map(typed -> MailAddress.read(typed)
+                        .orElseThrow(() -> Problem.field("email", "Type an e-mail such as ada@example.org.")));
+        Audiences.Trial trial = audiences.trial(siteId, form.path(), email);
+        return new TrialView(trial.in(), trial.part().orElse(null), sentence(trial, email));
+    }
+
+    private static String sentence(Audiences.Trial trial, Optional<String> email) {
+        if (trial.audience().isEmpty()) {
+            return "Gets in: it is for everyone.";
+        }
+        Audience audience = trial.audience().get();
+        if (audience instanceof Audience.ByMail) {
+            return trial.in()
+                    ? "Gets in, once they typed the code that is mailed to them."
+                    : email.isEmpty()
+                            ? "Is asked for an e-mail, and gets in if it may and they have the mailbox."
+                            : "Does not get in: no code is mailed to them.";
+        }
+        if (audience instanceof Audience.Registered registered) {
+            return (registered.after() == 0 ? "" : "Sees " + registered.after() + " pages, then ")
+                    + "is asked to register, and gets in after that.";
+        }
+        return audience instanceof Audience.WithPassword ? "Is asked for the password." : "Gets in by the link only.";
     }
 
     private AudiencePartView view(String siteId, AudiencePart part) {
@@ -129,8 +228,26 @@ class AudienceController {
                                 ? "Nobody gets in: the link has ended."
                                 : "Whoever opens the link gets in for " + HOURS
                                         + " hours. All others are told that they need it.";
+                    case PEOPLE ->
+                        lists.emails(part.id).size() + " people get in, by a code mailed to them, for " + HOURS
+                                + " hours. All others are asked for an e-mail, and get no code.";
+                    case ORGANISATION ->
+                        "Everyone with an e-mail at " + String.join(", ", domains(part))
+                                + " gets in, by a code mailed to" + " them, for " + HOURS
+                                + " hours. All others get no code.";
+                    case REGISTER -> "Whoever registers gets in for " + HOURS + " hours at a time.";
                 },
-                audiences.filesIn(part));
+                audiences.filesIn(part),
+                Current.may(Right.MANAGE, siteId) ? lists.named(part.id) : List.of(),
+                lists.lists(part.id),
+                lists.registration(part.id)
+                        .map(asked -> new RegistrationView(
+                                asked.after(), asked.name(), asked.consent(), asked.confirmed(), asked.page()))
+                        .orElse(null));
+    }
+
+    private List<String> domains(AudiencePart part) {
+        return lists.named(part.id).stream().map(each -> each.substring(1)).toList();
     }
 
     private Optional<String> link(String siteId, AudiencePart part, String secret) {

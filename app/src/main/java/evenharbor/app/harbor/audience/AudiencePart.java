@@ -10,6 +10,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** A part of a site that is not for everyone, or that is though it lies in one that is not. */
 @Entity
@@ -21,7 +22,13 @@ class AudiencePart {
         /** Nothing: it is for everyone. */
         EVERYONE,
         PASSWORD,
-        LINK
+        LINK,
+        /** Named people and lists of them. */
+        PEOPLE,
+        /** Everyone of an organisation, by the domain of their e-mail. */
+        ORGANISATION,
+        /** Whoever registers. */
+        REGISTER
     }
 
     @Id
@@ -47,7 +54,8 @@ class AudiencePart {
     @Version
     long revision;
 
-    Guard guard() {
+    /** The guard of it. @param lists who is let in by name, and what who registers is asked */
+    Guard guard(AudienceLists lists) {
         return new Guard(
                 id,
                 generation,
@@ -55,6 +63,12 @@ class AudiencePart {
                     case EVERYONE -> new Audience.Everyone();
                     case PASSWORD -> new Audience.WithPassword(kept);
                     case LINK -> new Audience.WithLink(kept, Optional.ofNullable(untilAt));
+                    case PEOPLE -> new Audience.Named(lists.emails(id));
+                    case ORGANISATION ->
+                        new Audience.Organisation(lists.named(id).stream()
+                                .map(domain -> domain.substring(1))
+                                .collect(Collectors.toSet()));
+                    case REGISTER -> lists.registration(id).orElseThrow();
                 });
     }
 }

@@ -10,15 +10,18 @@ import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.app.who.mail.Outbox;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.who.audience.Audience;
 import evenharbor.core.who.audience.AudienceRules;
 import evenharbor.core.who.audience.Guard;
 import evenharbor.core.who.audience.LinkSecret;
 import evenharbor.core.who.audience.SharedPassword;
+import evenharbor.core.who.mail.MailAddress;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -42,6 +45,9 @@ public class Audiences {
     private final Secrets secrets;
     private final Activities activities;
     private final ApplicationEventPublisher events;
+    private final AudienceLists lists;
+    private final PeopleLists peopleLists;
+    private final Outbox outbox;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
@@ -53,6 +59,9 @@ public class Audiences {
             Secrets secrets,
             Activities activities,
             ApplicationEventPublisher events,
+            AudienceLists lists,
+            PeopleLists peopleLists,
+            Outbox outbox,
             Clock clock) {
         this.repository = repository;
         this.sites = sites;
@@ -61,6 +70,9 @@ public class Audiences {
         this.secrets = secrets;
         this.activities = activities;
         this.events = events;
+        this.lists = lists;
+        this.peopleLists = peopleLists;
+        this.outbox = outbox;
         this.clock = clock;
     }
 
@@ -68,7 +80,15 @@ public class Audiences {
     @Transactional(readOnly = true)
     public AudienceRules rules(String siteId) {
         Map<String, Guard> parts = new HashMap<>();
-        repository.findBySiteIdOrderByPath(siteId).forEach(part -> parts.put(part.path, part.guard()));
+        repository.findBySiteIdOrderByPath(siteId).forEach(part -> parts.put(part.path, part.guard(lists)));
+        // The page that visitors register on is there for who has not registered.
+        List<String> forms = parts.values().stream()
+                .map(Guard::audience)
+                .filter(Audience.Registered.class::isInstance)
+                .map(audience -> ((Audience.Registered) audience).page())
+                .filter(page -> !page.isEmpty())
+                .toList();
+        forms.forEach(page -> parts.put(page, new Guard("form", 0, new Audience.Everyone())));
         return AudienceRules.of(parts);
     }
 
@@ -99,9 +119,17 @@ public class Audiences {
      * @param typed the part as a person typed it
      * @param password for a password; empty to keep the one that a part has
      * @param until for a link, when it ends
+     * @param named who is let in by name
+     * @param asked what who registers is asked
      */
     AudiencePart put(
-            String siteId, String typed, AudiencePart.Way way, Optional<String> password, Optional<Instant> until) {
+            String siteId,
+            String typed,
+            AudiencePart.Way way,
+            Optional<String> password,
+            Optional<Instant> until,
+            ByName named,
+            Optional<Audience.Registered> asked) {
         locked(siteId);
         String path = AudienceRules.part(typed)
                 .map(part -> asFolder(siteId, part))
@@ -129,9 +157,67 @@ public class Audiences {
                     newLink(part);
                 }
             }
+            case PEOPLE, ORGANISATION, REGISTER -> {
+                outbox.needed();
+                if (!same) {
+                    keep(part, "", null);
+                }
+            }
         }
-        return saved(part, words(part));
+        AudiencePart saved = saved(part, words(part));
+        switch (way) {
+            case PEOPLE -> people(part, named);
+            case ORGANISATION -> organisation(part, named);
+            case REGISTER -> lists.set(part, asked.orElseThrow(() -> Problem.field("consent", "Say what is asked.")));
+            case EVERYONE, PASSWORD, LINK -> lists.clear(part.id);
+        }
+        return saved;
     }
+
+    /** Who is let in by name. @param pasted addresses or domains, as they were pasted @param lists ids of lists */
+    record ByName(String pasted, List<String> lists) {}
+
+    private void people(AudiencePart part, ByName named) {
+        List<String> emails = PeopleLists.read(named.pasted()).addresses();
+        List<String> own =
+                named.lists().stream().distinct().map(peopleLists::own).toList();
+        if (emails.isEmpty() && own.isEmpty()) {
+            throw Problem.field("emails", "Name someone: paste their e-mails, or choose a list.");
+        }
+        lists.set(part, emails, own);
+    }
+
+    private void organisation(AudiencePart part, ByName named) {
+        List<String> domains = Arrays.stream(named.pasted().split("[\\s,;]+"))
+                .filter(each -> !each.isBlank())
+                .map(each -> MailAddress.domain(each.substring(each.lastIndexOf('@') + 1))
+                        .orElseThrow(() -> Problem.field(
+                                "emails", "“" + each + "” is no domain. Type one such as school.example.")))
+                .distinct()
+                .map(domain -> "@" + domain)
+                .toList();
+        if (domains.isEmpty()) {
+            throw Problem.field("emails", "Type the domain of their e-mails, such as school.example.");
+        }
+        lists.set(part, domains, List.of());
+    }
+
+    /** Whether a site's rules let someone in at a path, as its visitors meet them. @param email empty for nobody known */
+    @Transactional(readOnly = true)
+    Trial trial(String siteId, String path, Optional<String> email) {
+        sites.mine(siteId);
+        String at = AudienceRules.part(path).orElseThrow(() -> Problem.field("path", "Type a path such as /members/."));
+        Optional<Guard> guard = rules(siteId).at(at);
+        Optional<String> part =
+                guard.flatMap(g -> repository.findByIdAndSiteId(g.id(), siteId)).map(p -> p.path);
+        boolean in = guard.isEmpty()
+                || guard.get().audience() instanceof Audience.ByMail mail
+                        && email.filter(mail::admits).isPresent();
+        return new Trial(guard.map(Guard::audience), part, in);
+    }
+
+    /** How someone would be met. @param audience for whom it is; empty for everyone @param part which part says so */
+    record Trial(Optional<Audience> audience, Optional<String> part, boolean in) {}
 
     /** Who types a folder's name without a slash means the folder. */
     private String asFolder(String siteId, String path) {
@@ -187,6 +273,7 @@ public class Audiences {
     void remove(String siteId, String id) {
         locked(siteId);
         AudiencePart part = part(siteId, id);
+        lists.clear(part.id);
         repository.delete(part);
         activities.note(
                 ActivityKind.AUDIENCE_CHANGED, siteId, Current.person(), part.path + " is as the part around it");
@@ -227,6 +314,9 @@ public class Audiences {
                     case EVERYONE -> " is for everyone";
                     case PASSWORD -> " is for whoever knows its password";
                     case LINK -> " is for whoever has its link";
+                    case PEOPLE -> " is for named people";
+                    case ORGANISATION -> " is for everyone of an organisation";
+                    case REGISTER -> " is for whoever registers";
                 };
     }
 }

@@ -28,6 +28,8 @@ import evenharbor.core.harbor.route.VisitorRequest;
 import evenharbor.core.where.address.Role;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.serve.Door;
+import evenharbor.edge.serve.Doorkeeper;
 import evenharbor.edge.visit.Batch;
 import java.time.Clock;
 import java.time.Duration;
@@ -95,6 +97,7 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
             Challenges challenges,
             SecureRoutes secure,
             PassKey key,
+            Doorkeeper keeper,
             HarborProperties harbor,
             Clock clock) {
         this.states = states;
@@ -116,7 +119,7 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
                 blobs,
                 previews::at,
                 challenges::answer,
-                key.passes(),
+                new Door(key.passes(), keeper),
                 clock);
     }
 

@@ -84,6 +84,10 @@ public final class Endpoints {
             DELETE /api/passkeys/{id}                                             OWN     -
             PUT    /api/password                                                  OWN     -
             GET    /api/people                                                    ACCOUNT SEE
+            GET    /api/people-lists                                              ACCOUNT MANAGE
+            POST   /api/people-lists                                              ACCOUNT MANAGE
+            PUT    /api/people-lists/{id}                                         ACCOUNT MANAGE
+            DELETE /api/people-lists/{id}                                         ACCOUNT MANAGE
             POST   /api/people/invitations                                        ACCOUNT MANAGE
             DELETE /api/people/invitations/{id}                                   ACCOUNT MANAGE
             POST   /api/people/invitations/{id}/reminder                          ACCOUNT MANAGE
@@ -150,6 +154,7 @@ public final class Endpoints {
             PUT    /api/sites/{siteId}/audience/parts                             SITE    MANAGE
             DELETE /api/sites/{siteId}/audience/parts/{id}                        SITE    MANAGE
             POST   /api/sites/{siteId}/audience/parts/{id}/renewal                SITE    MANAGE
+            POST   /api/sites/{siteId}/audience/trial                             SITE    SEE
             GET    /api/sites/{siteId}/changes                                    SITE    SEE
             PUT    /api/sites/{siteId}/closure                                    SITE    PUBLISH
             DELETE /api/sites/{siteId}/closure                                    SITE    PUBLISH
@@ -211,6 +216,10 @@ public final class Endpoints {
             POST   /api/sites/{siteId}/redirects/undo                             SITE    EDIT
             GET    /api/sites/{siteId}/redirects/uses                             SITE    SEE
             POST   /api/sites/{siteId}/redirects/visit                            SITE    SEE
+            GET    /api/sites/{siteId}/registered                                 SITE    MANAGE
+            DELETE /api/sites/{siteId}/registered                                 SITE    MANAGE
+            GET    /api/sites/{siteId}/registered/file                            SITE    MANAGE
+            DELETE /api/sites/{siteId}/registered/{id}                            SITE    MANAGE
             PUT    /api/sites/{siteId}/review-rule                                SITE    MANAGE
             GET    /api/sites/{siteId}/reviews                                    SITE    SEE
             POST   /api/sites/{siteId}/reviews                                    SITE    EDIT

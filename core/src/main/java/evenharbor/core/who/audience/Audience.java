@@ -1,7 +1,9 @@
 package evenharbor.core.who.audience;
 
+import evenharbor.core.who.mail.MailAddress;
 import java.time.Instant;
 import java.util.Optional;
+import java.util.Set;
 
 /** For whom a part of a site is there. */
 public sealed interface Audience {
@@ -25,4 +27,50 @@ public sealed interface Audience {
             return until.filter(at -> !at.isAfter(now)).isPresent();
         }
     }
+
+    /** For whoever shows by a mail whose they are. */
+    sealed interface ByMail extends Audience {
+
+        /** Whether the owner of a mailbox is let in. @param email as {@code MailAddress} keeps it */
+        boolean admits(String email);
+    }
+
+    /** For named people. @param emails their addresses */
+    record Named(Set<String> emails) implements ByMail {
+
+        /** Takes the addresses as they are now. */
+        public Named {
+            emails = Set.copyOf(emails);
+        }
+
+        @Override
+        public boolean admits(String email) {
+            return emails.contains(email);
+        }
+    }
+
+    /** For everyone of an organisation. @param domains what their addresses have after the @, exactly */
+    record Organisation(Set<String> domains) implements ByMail {
+
+        /** Takes the domains as they are now. */
+        public Organisation {
+            domains = Set.copyOf(domains);
+        }
+
+        @Override
+        public boolean admits(String email) {
+            return email.indexOf('@') > 0 && domains.contains(MailAddress.domainOf(email));
+        }
+    }
+
+    /**
+     * For whoever registers.
+     *
+     * @param after how many pages anyone sees before; 0 for none
+     * @param name whether a name is asked for
+     * @param consent the words that they agree to; empty for none
+     * @param confirmed whether they confirm their e-mail by a code in a mail
+     * @param page path of the site's own page with the form; empty for the harbor's
+     */
+    record Registered(int after, boolean name, String consent, boolean confirmed, String page) implements Audience {}
 }

@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class PassesTest {
@@ -68,6 +69,32 @@ class PassesTest {
         assertThat(admits(pass, HOST, link, NOW.plusSeconds(3_600))).isFalse();
         Guard ended = new Guard("review", 1, new Audience.WithLink("digest", Optional.of(NOW.minusSeconds(1))));
         assertThat(admits(pass, HOST, ended, NOW)).as("ended by hand").isFalse();
+    }
+
+    @Test
+    void whoIsTakenOffTheListIsNotLetInAnyMore() {
+        Guard named = new Guard("press", 1, new Audience.Named(Set.of("ada@x.example", "bob@x.example")));
+        String ada = passes.issue(HOST, named, "ada@x.example", NOW);
+        String bob = passes.issue(HOST, named, "bob@x.example", NOW);
+        assertThat(passes.holder(ada, HOST, named, NOW)).contains("ada@x.example");
+        Guard without = new Guard("press", 1, new Audience.Named(Set.of("bob@x.example")));
+        assertThat(admits(ada, HOST, without, NOW)).isFalse();
+        assertThat(admits(bob, HOST, without, NOW)).as("the others stay").isTrue();
+        assertThat(admits(passes.issue(HOST, named, NOW), HOST, named, NOW))
+                .as("nobody's")
+                .isFalse();
+        String[] parts = ada.split("\\.");
+        assertThat(admits(parts[0] + "." + bob.split("\\.")[1] + "." + parts[2], HOST, named, NOW))
+                .as("with another's name")
+                .isFalse();
+        Guard school = new Guard("press", 1, new Audience.Organisation(Set.of("school.example")));
+        assertThat(admits(passes.issue(HOST, school, "ada@school.example", NOW), HOST, school, NOW))
+                .isTrue();
+        for (String other : new String[] {"ada@x.school.example", "ada@school.example.x", "school.example", ""}) {
+            assertThat(admits(passes.issue(HOST, school, other, NOW), HOST, school, NOW))
+                    .as(other)
+                    .isFalse();
+        }
     }
 
     @Test

@@ -1,0 +1,251 @@
+package evenharbor.app.harbor.audience;
+
+import com.google.common.hash.Hashing;
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.who.access.Ids;
+import evenharbor.app.who.mail.Outbox;
+import evenharbor.core.who.audience.Audience;
+import evenharbor.core.who.audience.Guard;
+import evenharbor.core.who.audience.LinkSecret;
+import evenharbor.core.who.mail.Letter;
+import evenharbor.edge.serve.Doorkeeper;
+import java.nio.charset.StandardCharsets;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Mails codes to visitors who may come in, and keeps who registered. Whether someone may is looked up by a thread of its
+ * own, after the visitor was answered: nobody learns by the answer, or by its time, who is on a list.
+ */
+@Component
+class MailDoor implements Doorkeeper, DisposableBean {
+
+    private static final Logger LOG = LoggerFactory.getLogger(MailDoor.class);
+    private static final Duration VALID = Duration.ofMinutes(15);
+    private static final int MOST_WAITING = 500;
+    private static final int MOST_TRIES = 5;
+
+    /** The most codes that are mailed to one mailbox while they are valid. */
+    private static final int MOST_MAILS = 4;
+
+    private static final int DIGITS = 100_000_000;
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm 'UTC'", Locale.ENGLISH);
+
+    private final JdbcClient db;
+    private final Outbox outbox;
+    private final TransactionTemplate transactions;
+    private final Clock clock;
+    private final SecureRandom random = new SecureRandom();
+    private final ThreadPoolExecutor mailing = new ThreadPoolExecutor(
+            1,
+            1,
+            0,
+            TimeUnit.SECONDS,
+            new ArrayBlockingQueue<>(MOST_WAITING),
+            new ThreadFactoryBuilder()
+                    .setNameFormat("mail-door")
+                    .setDaemon(true)
+                    .build());
+
+    MailDoor(JdbcClient db, Outbox outbox, TransactionTemplate transactions, Clock clock) {
+        this.db = db;
+        this.outbox = outbox;
+        this.transactions = transactions;
+        this.clock = clock;
+    }
+
+    @Override
+    public void ask(Guard guard, Visitor visitor, String email) {
+        if (guard.audience() instanceof Audience.ByMail mail) {
+            soon(() -> {
+                if (mail.admits(email)) {
+                    code(guard, visitor, email, email);
+                }
+            });
+        }
+    }
+
+    private void soon(Runnable work) {
+        try {
+            mailing.execute(() -> {
+                try {
+                    work.run();
+                } catch (RuntimeException e) {
+                    LOG.warn("A code for a visitor could not be mailed", e);
+                }
+            });
+        } catch (RejectedExecutionException e) {
+            LOG.warn("So many visitors ask for codes that this one gets none");
+        }
+    }
+
+    private void code(Guard guard, Visitor visitor, String email, String holder) {
+        transactions.executeWithoutResult(status -> {
+            int open = db.sql("select count(*) from visitor_code where part_id = ? and email = ? and expires_at > ?")
+                    .params(guard.id(), email, utc(Instant.now()))
+                    .query(Integer.class)
+                    .single();
+            Optional<String> site = site(guard);
+            if (open >= MOST_MAILS || site.isEmpty()) {
+                return;
+            }
+            String code = "%08d".formatted(random.nextInt(DIGITS));
+            String secret = Ids.secret();
+            for (String each : List.of(code, secret)) {
+                db.sql("insert into visitor_code (hash, part_id, site_id, email, holder, expires_at, browser)"
+                                + " values (?, ?, ?, ?, ?, ?, ?)")
+                        .params(
+                                hash(guard, visitor, each),
+                                guard.id(),
+                                site.get(),
+                                email,
+                                holder,
+                                utc(Instant.now().plus(VALID)),
+                                digest(visitor.browser()))
+                        .update();
+            }
+            String link =
+                    visitor.url() + (visitor.url().contains("?") ? "&" : "?") + LinkSecret.PARAMETER + "=" + secret;
+            outbox.post(
+                    Letter.of(
+                            email,
+                            "Your code for " + visitor.host() + ": " + code.substring(0, 4) + " " + code.substring(4),
+                            new Letter.Words("Someone, probably you, wants to read " + visitor.host() + "."),
+                            new Letter.Code(code.substring(0, 4) + " " + code.substring(4)),
+                            new Letter.Link("Or open this in the same browser", link),
+                            new Letter.Words("It works once, for " + VALID.toMinutes()
+                                    + " minutes, in the browser that asked. If it was not you, do nothing.")),
+                    "visitor " + secret);
+        });
+    }
+
+    private Optional<String> site(Guard guard) {
+        return db.sql("select site_id from audience_part where id = ?")
+                .param(guard.id())
+                .query(String.class)
+                .optional();
+    }
+
+    @Override
+    public Optional<String> redeem(Guard guard, Visitor visitor, String typed) {
+        String code = typed.replaceAll("\\s+", "");
+        return transactions.execute(status -> {
+            record Found(String email, String holder) {}
+            Optional<Found> found = db.sql("select email, holder from visitor_code where hash = ? and part_id = ?"
+                            + " and expires_at > ? and tries < " + MOST_TRIES + " for update")
+                    .params(hash(guard, visitor, code), guard.id(), utc(Instant.now()))
+                    .query((row, n) -> new Found(row.getString("email"), row.getString("holder")))
+                    .optional();
+            if (found.isEmpty()) {
+                db.sql("update visitor_code set tries = tries + 1 where part_id = ? and browser = ?")
+                        .params(guard.id(), digest(visitor.browser()))
+                        .update();
+                return Optional.empty();
+            }
+            db.sql("delete from visitor_code where part_id = ? and browser = ?")
+                    .params(guard.id(), digest(visitor.browser()))
+                    .update();
+            db.sql("update registered_visitor set confirmed_at = ? where id = ? and confirmed_at is null")
+                    .params(utc(clock.instant()), found.get().holder())
+                    .update();
+            return found.map(Found::holder);
+        });
+    }
+
+    @Override
+    public Optional<String> register(Guard guard, Visitor visitor, Form form) {
+        Audience.Registered asked = (Audience.Registered) guard.audience();
+        String holder = transactions.execute(status -> {
+            String site = site(guard).orElseThrow();
+            db.sql("insert into registered_visitor (id, site_id, part_id, name, email, consent, registered_at)"
+                            + " values (?, ?, ?, ?, ?, ?, ?) on duplicate key update name = if(confirmed_at is null, values(name), name),"
+                            + " consent = if(confirmed_at is null, values(consent), consent)")
+                    .params(
+                            Ids.id(),
+                            site,
+                            guard.id(),
+                            shortened(form.name()),
+                            form.email(),
+                            form.consent(),
+                            utc(clock.instant()))
+                    .update();
+            return db.sql("select id from registered_visitor where part_id = ? and email = ?")
+                    .params(guard.id(), form.email())
+                    .query(String.class)
+                    .single();
+        });
+        if (asked.confirmed()) {
+            soon(() -> code(guard, visitor, form.email(), holder));
+            return Optional.empty();
+        }
+        return Optional.of(holder);
+    }
+
+    private static String shortened(String name) {
+        String plain = name.replaceAll("\\p{Cntrl}+", " ").strip();
+        return plain.length() > 120 ? plain.substring(0, 120) : plain;
+    }
+
+    @Override
+    public List<String> kept(Guard guard, String holder) {
+        return db.sql("select * from registered_visitor where id = ? and part_id = ?")
+                .params(holder, guard.id())
+                .query((row, n) -> {
+                    List<String> lines = new ArrayList<>();
+                    if (!row.getString("name").isEmpty()) {
+                        lines.add("Name: " + row.getString("name"));
+                    }
+                    lines.add("E-mail: " + row.getString("email"));
+                    if (!row.getString("consent").isEmpty()) {
+                        lines.add("You agreed to: " + row.getString("consent"));
+                    }
+                    lines.add("Registered: " + DAY.format(row.getObject("registered_at", LocalDateTime.class)));
+                    return lines;
+                })
+                .optional()
+                .orElse(List.of());
+    }
+
+    @Override
+    public void forget(Guard guard, String holder) {
+        db.sql("delete from registered_visitor where id = ? and part_id = ?")
+                .params(holder, guard.id())
+                .update();
+    }
+
+    @Override
+    public void destroy() {
+        mailing.shutdown();
+    }
+
+    private static String hash(Guard guard, Visitor visitor, String code) {
+        return digest(guard.id() + " " + visitor.browser() + " " + code);
+    }
+
+    private static String digest(String secret) {
+        return Hashing.sha256().hashString(secret, StandardCharsets.UTF_8).toString();
+    }
+
+    private static LocalDateTime utc(Instant instant) {
+        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
+    }
+}

@@ -1,0 +1,107 @@
+package evenharbor.app.harbor.audience;
+
+import de.siegmar.fastcsv.writer.CsvWriter;
+import evenharbor.app.what.site.Sites;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The visitors who registered at a site: listed, taken along as a table, removed. */
+@RestController
+@RequestMapping("/api/sites/{siteId}/registered")
+class RegisteredController {
+
+    private final Sites sites;
+    private final JdbcClient db;
+
+    RegisteredController(Sites sites, JdbcClient db) {
+        this.sites = sites;
+        this.db = db;
+    }
+
+    /** A visitor who registered. @param consent the words that they agreed to @param confirmedAt null while not confirmed */
+    record RegisteredView(
+            String id,
+            String name,
+            String email,
+            String consent,
+            Instant registeredAt,
+            @Schema(nullable = true) Instant confirmedAt) {}
+
+    /** A table as a file. */
+    record RegisteredFile(String text) {}
+
+    @GetMapping
+    List<RegisteredView> all(@PathVariable String siteId) {
+        sites.mine(siteId);
+        return db.sql("select * from registered_visitor where site_id = ? order by registered_at desc, id")
+                .param(siteId)
+                .query((row, n) -> new RegisteredView(
+                        row.getString("id"),
+                        row.getString("name"),
+                        row.getString("email"),
+                        row.getString("consent"),
+                        row.getObject("registered_at", LocalDateTime.class).toInstant(ZoneOffset.UTC),
+                        Optional.ofNullable(row.getObject("confirmed_at", LocalDateTime.class))
+                                .map(at -> at.toInstant(ZoneOffset.UTC))
+                                .orElse(null)))
+                .list();
+    }
+
+    /** As CSV (RFC 4180). What a spreadsheet would take for a formula is disarmed. */
+    @GetMapping("/file")
+    RegisteredFile file(@PathVariable String siteId) {
+        StringWriter text = new StringWriter();
+        try (CsvWriter csv = CsvWriter.builder().build(text)) {
+            csv.writeRecord("name", "e-mail", "registered", "confirmed", "agreed to");
+            all(siteId)
+                    .forEach(each -> csv.writeRecord(
+                            disarmed(each.name()),
+                            disarmed(each.email()),
+                            each.registeredAt().toString(),
+                            Objects.toString(each.confirmedAt(), ""),
+                            disarmed(each.consent())));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return new RegisteredFile(text.toString());
+    }
+
+    private static String disarmed(String cell) {
+        return cell.matches("(?s)[=+\\-@\\t\\r].*") ? "'" + cell : cell;
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Transactional
+    public void remove(@PathVariable String siteId, @PathVariable String id) {
+        sites.mine(siteId);
+        db.sql("delete from registered_visitor where site_id = ? and id = ?")
+                .params(siteId, id)
+                .update();
+    }
+
+    @DeleteMapping
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Transactional
+    public void removeAll(@PathVariable String siteId) {
+        sites.mine(siteId);
+        db.sql("delete from registered_visitor where site_id = ?").param(siteId).update();
+    }
+}
