@@ -1,4 +1,6 @@
 import { Mast } from '../common/ui/Mast';
+import { AccountFile } from '../overview/moving/AccountFile';
+import { CloseAccount } from '../overview/moving/CloseAccount';
 import { SpaceAndCleanUp } from '../when/retention/SpaceAndCleanUp';
 import { useSession } from '../common/api/queries';
 import { ChangeEmail } from '../who/access/ChangeEmail';
@@ -39,6 +41,12 @@ export function AccountPage() {
             <NoticeChoices />
             <TokenList />
             <CredentialRecord />
+            {session.data?.role === 'OWNER' && (
+              <>
+                <AccountFile />
+                <CloseAccount />
+              </>
+            )}
           </div>
         </div>
       </main>

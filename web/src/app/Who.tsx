@@ -6,6 +6,7 @@ import { Check } from '../common/ui/Check';
 import { Trouble } from '../common/ui/Notice';
 import { Panes } from '../common/ui/Panes';
 import { AudienceParts } from '../harbor/audience/AudienceParts';
+import { HandOver } from '../overview/moving/HandOver';
 import { ReviewRule } from '../harbor/review/ReviewRule';
 import { SitePeople } from '../who/access/SitePeople';
 
@@ -20,6 +21,7 @@ export function Who() {
         <>
           <SitePeople site={site} />
           <ReviewRule site={site} />
+          {site.role === 'OWNER' && <HandOver site={site} />}
         </>
       }
     />

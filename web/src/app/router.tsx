@@ -13,6 +13,10 @@ import { Frame } from './Frame';
 export const router = createBrowserRouter([
   { path: '/sign-in', element: <SignInPage /> },
   { path: '/open-account', element: <OpenAccount /> },
+  {
+    path: '/take-over/:code',
+    lazy: async () => ({ Component: (await import('../overview/moving/TakeOverPage')).TakeOverPage }),
+  },
   { path: '/forgotten', element: <ForgottenPage /> },
   { path: '/recovery/:code', element: <RecoveryPage /> },
   { path: '/confirm-email/:code', element: <ConfirmEmailPage /> },

@@ -178,7 +178,7 @@ export function ReviewPage() {
                 {publishes && !agreement && !nothing && site.addresses.length > 0 && (
                   <details className="mt-2">
                     <summary className="text-soft min-h-[25px] cursor-pointer">
-                      Let someone look at it first
+                      Ask for a review first
                     </summary>
                     <AskReview site={site} draftRevision={draftRevision} primary={false} />
                   </details>

@@ -45,7 +45,7 @@ export function AskReview({
       }}
     >
       <Field
-        label="What should they look at? (optional)"
+        label="What should they check? (optional)"
         value={words}
         maxLength={1000}
         onChange={(e) => {

@@ -46,7 +46,7 @@ class DemoTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"Papermoon,true,6", "Tickover,true,3", "Foxglove,true,3", "Night Market,false,1"})
+    @CsvSource({"Papermoon,true,6", "Tickover,true,3", "Foxglove,true,4", "Night Market,false,1"})
     void eachSiteHasItsVersionsAndItsState(String title, boolean live, int versions) {
         JsonNode lane = lane(title);
         assertThat(lane.get("site").get("live").asBoolean()).isEqualTo(live);
@@ -55,6 +55,25 @@ class DemoTest {
         for (JsonNode notch : lane.get("notches")) {
             assertThat(Instant.parse(notch.get("at").asString())).isBetween(before, Instant.now());
         }
+    }
+
+    @Test
+    void eachSiteIsForSomeoneAndSomeoneElseLooksAfterIt() {
+        assertThat(marta.visit("papermoon.harbor.localhost", "/members/").status())
+                .isEqualTo(403);
+        ApiClient.Answer in = marta.say("papermoon.harbor.localhost", "/members/", "password=moon+over+the+loft", "");
+        assertThat(in.status()).isEqualTo(303);
+        JsonNode market = marta.get("/api/sites/"
+                        + lane("Night Market").get("site").get("id").asString() + "/audience")
+                .is(200)
+                .json();
+        assertThat(market.get(0).get("link").asString()).contains("let-in=");
+        JsonNode review = lane("Foxglove").get("site").get("review");
+        assertThat(review.get("askedBy").asString()).isEqualTo("Ivo Lantern");
+        assertThat(review.get("state").asString()).isEqualTo("OPEN");
+        ApiClient ivo = TestHarbor.get().stranger();
+        ivo.signIn("ivo@papermoon.example", "moon over the quay").is(200);
+        assertThat(ivo.get("/api/session").json().get("role").asString()).isEqualTo("EDITOR");
     }
 
     @Test

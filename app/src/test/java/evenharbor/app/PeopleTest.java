@@ -147,6 +147,36 @@ class PeopleTest {
     }
 
     @Test
+    void whoHasASiteOpenIsSeenByTheOthersThere() {
+        ApiClient editor = harbor.memberOf(owner, site, "EDITOR");
+        String here = "/api/sites/" + site + "/presence/";
+        assertThat(owner.put(here + "a".repeat(32), Map.of("place", "Draft"))
+                        .is(200)
+                        .json())
+                .isEmpty();
+        JsonNode others = editor.put(here + "b".repeat(32), Map.of("place", "Draft: index.html"))
+                .is(200)
+                .json();
+        assertThat(others.get(0).get("place").asString()).isEqualTo("Draft");
+        assertThat(owner.put(here + "a".repeat(32), Map.of("place", "Where"))
+                        .json()
+                        .get(0)
+                        .get("who")
+                        .asString())
+                .isEqualTo("Member editor");
+        editor.put(here + "a".repeat(32), Map.of("place", "taken over")).is(200);
+        assertThat(editor.put(here + "b".repeat(32), Map.of("place", "x"))
+                        .json()
+                        .toString())
+                .doesNotContain("taken over");
+        editor.delete(here + "b".repeat(32)).is(204);
+        assertThat(owner.put(here + "a".repeat(32), Map.of("place", "Where")).json())
+                .isEmpty();
+        harbor.person().put(here + "c".repeat(32), Map.of("place", "x")).is(404);
+        owner.put(here + "nonsense", Map.of("place", "x")).is(400);
+    }
+
+    @Test
     void aRoleChangesAtOnceAndForOneSiteAlone() {
         ApiClient editor = harbor.member(owner, "EDITOR");
         String id = id(editor);

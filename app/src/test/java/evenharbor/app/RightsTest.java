@@ -33,6 +33,11 @@ class RightsTest {
     /** What ends whoever asks, or what it is asked of: asked for last, or not at all where it is allowed. */
     private static final Set<String> ENDS_THE_SESSION = Set.of("DELETE /api/session", "POST /api/session");
 
+    private static final Map<String, String> TYPES = Map.of(
+            "/api/sites/{siteId}/draft/contents", "application/octet-stream",
+            "/api/sites/{siteId}/draft/contents/{hash}", "application/octet-stream",
+            "/api/account/file", "application/zip");
+
     /** Answers without an end. */
     private static final Set<String> STREAMS = Set.of("GET /api/events");
 
@@ -133,9 +138,7 @@ class RightsTest {
                     row.method(),
                     path(row),
                     body,
-                    body.length == 0
-                            ? ""
-                            : row.path().contains("/draft/contents") ? "application/octet-stream" : "application/json");
+                    body.length == 0 ? "" : TYPES.getOrDefault(row.path(), "application/json"));
         }
     }
 

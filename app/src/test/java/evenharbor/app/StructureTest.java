@@ -24,6 +24,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.modulith.core.ApplicationModules;
+import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The structure of the program, as docs/architecture.md tells it. */
@@ -127,6 +128,18 @@ class StructureTest {
                         .filter(name -> name.startsWith("evenharbor." + room + "."))
                         .map(name -> name.split("\\.")[2]))
                 .isSubsetOf(FLOORS);
+    }
+
+    /** The description of the API knows a type by its simple name: of two alike one would be lost in silence. */
+    @Test
+    void noTwoTypesOfTheApiHaveOneName() {
+        assertThat(CLASSES.stream()
+                        .filter(type -> type.isRecord()
+                                && type.getEnclosingClass()
+                                        .filter(controller -> controller.isAnnotatedWith(RestController.class))
+                                        .isPresent())
+                        .map(JavaClass::getSimpleName))
+                .doesNotHaveDuplicates();
     }
 
     @Test

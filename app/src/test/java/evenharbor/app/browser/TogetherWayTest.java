@@ -71,7 +71,7 @@ class TogetherWayTest {
         nel.putText(site, "index.html", "<!doctype html><html lang=en><title>Choir</title><p>We sing on Tuesday")
                 .is(200);
         editors.press("Ask for a review of 1 change");
-        editors.fill("What should they look at? (optional)", "Is it Tuesday now?");
+        editors.fill("What should they check? (optional)", "Is it Tuesday now?");
         editors.press("Ask for a review");
         editors.sees("Waiting for a publisher.");
         assertThat(editors.faults()).isEmpty();

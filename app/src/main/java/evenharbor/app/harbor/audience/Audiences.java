@@ -92,6 +92,66 @@ public class Audiences {
         return AudienceRules.of(parts);
     }
 
+    /**
+     * What is said of a part, to take along elsewhere.
+     *
+     * @param way its name
+     * @param kept what is kept of a password; empty for the other ways: a link is made anew elsewhere
+     * @param emails addresses, or @ and domains
+     */
+    public record PartTakenAlong(
+            String path,
+            String way,
+            String kept,
+            Optional<Instant> until,
+            List<String> emails,
+            Optional<Audience.Registered> registration) {}
+
+    /** What is said of the parts of one of the person's sites. Lists of people are written out. */
+    @Transactional(readOnly = true)
+    public List<PartTakenAlong> taken(String siteId) {
+        return of(siteId).stream()
+                .map(part -> new PartTakenAlong(
+                        part.path,
+                        part.way.name(),
+                        part.way == AudiencePart.Way.PASSWORD ? part.kept : "",
+                        Optional.ofNullable(part.untilAt),
+                        part.way == AudiencePart.Way.PEOPLE
+                                ? lists.emails(part.id).stream().sorted().toList()
+                                : lists.named(part.id),
+                        lists.registration(part.id)))
+                .toList();
+    }
+
+    /** Says of a part what was said of it elsewhere. */
+    public void takeOver(String siteId, PartTakenAlong taken) {
+        AudiencePart.Way way = AudiencePart.Way.valueOf(taken.way());
+        if (way != AudiencePart.Way.PASSWORD) {
+            put(
+                    siteId,
+                    taken.path(),
+                    way,
+                    Optional.empty(),
+                    taken.until().filter(at -> at.isAfter(clock.instant())),
+                    new ByName(String.join("\n", taken.emails()), List.of()),
+                    taken.registration());
+            return;
+        }
+        // The password itself is nowhere: what is kept of it is taken over.
+        AudiencePart part = put(
+                siteId,
+                taken.path(),
+                way,
+                Optional.of(Ids.secret()),
+                Optional.empty(),
+                new ByName("", List.of()),
+                Optional.empty());
+        if (SharedPassword.wellFormed(taken.kept())) {
+            keep(part, taken.kept(), null);
+            saved(part, words(part));
+        }
+    }
+
     /** The parts of one of the person's sites that were said something of, by path. */
     @Transactional(readOnly = true)
     List<AudiencePart> of(String siteId) {

@@ -113,7 +113,7 @@ class ReviewController {
     @PostMapping("/reviews")
     @ResponseStatus(HttpStatus.CREATED)
     ReviewedView ask(@PathVariable String siteId, @Valid @RequestBody NewReview form) {
-        return view(siteId, reviews.ask(siteId, form.words(), OptionalLong.of(form.draftRevision())));
+        return one(siteId, reviews.ask(siteId, form.words(), OptionalLong.of(form.draftRevision())));
     }
 
     @PostMapping("/reviews/{reviewId}/comments")

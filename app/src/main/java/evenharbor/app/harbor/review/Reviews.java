@@ -141,8 +141,9 @@ public class Reviews {
      * Asks for a review of the draft as it is: it is saved as a version, so that it cannot change under those who look.
      *
      * @param draftRevision the draft that was looked at; stale when it is another by now
+     * @return the review's id
      */
-    ReviewEntity ask(String siteId, String words, OptionalLong draftRevision) {
+    public String ask(String siteId, String words, OptionalLong draftRevision) {
         Site site = sites.mine(siteId);
         Draft draft = drafts.check(siteId, draftRevision);
         if (drafts.files(draft).count() == 0) {
@@ -181,8 +182,8 @@ public class Reviews {
                         + " before it goes out."
                         + (review.words.isEmpty() ? "" : " They write: " + review.words),
                 "Visitors see nothing of it until someone publishes it.",
-                "Look at it, and agree or send it back");
-        return review;
+                "Review it, and agree or send it back");
+        return review.id;
     }
 
     /** Says something about a page of what is looked at, or about all of it. */

@@ -55,6 +55,17 @@ public class DestinationStands {
                 .toList();
     }
 
+    /** Where a site is published. @param host what its host is called */
+    public record Place(String host, String folder, String url) {}
+
+    /** The destinations of a site, the oldest first. */
+    public List<Place> places(String siteId) {
+        return repository.findBySiteIdOrderByCreatedAt(siteId).stream()
+                .map(destination -> new Place(
+                        hosts.find(destination.hostId).map(Host::name).orElse(""), destination.folder, destination.url))
+                .toList();
+    }
+
     /**
      * A destination whose owner may publish to it.
      *

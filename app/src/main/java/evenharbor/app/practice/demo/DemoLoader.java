@@ -1,9 +1,11 @@
 package evenharbor.app.practice.demo;
 
 import evenharbor.app.HarborProperties;
+import evenharbor.app.harbor.audience.Audiences;
 import evenharbor.app.harbor.publish.Publisher;
 import evenharbor.app.harbor.publish.Publishing;
 import evenharbor.app.harbor.publish.SiteClosures;
+import evenharbor.app.harbor.review.Reviews;
 import evenharbor.app.practice.world.World;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.draft.Drafts;
@@ -22,6 +24,7 @@ import evenharbor.app.where.domain.Registrations;
 import evenharbor.app.where.redirect.RedirectFacts;
 import evenharbor.app.where.redirect.RedirectSets;
 import evenharbor.app.who.access.Current;
+import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.access.Memberships;
 import evenharbor.app.who.access.People;
 import evenharbor.app.who.access.Person;
@@ -37,10 +40,12 @@ import evenharbor.core.where.address.SiteAddresses;
 import evenharbor.core.where.redirect.Redirect;
 import evenharbor.core.where.redirect.TypedRedirect;
 import evenharbor.core.who.access.PersonRole;
+import evenharbor.core.who.audience.SharedPassword;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.practice.clock.PracticeClock;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -79,6 +84,8 @@ class DemoLoader implements ApplicationRunner {
     private final DemoProperties demo;
     private final HarborProperties harbor;
     private final People people;
+    private final Reviews reviews;
+    private final Audiences audiences;
     private final Memberships memberships;
     private final Sites sites;
     private final Drafts drafts;
@@ -106,6 +113,8 @@ class DemoLoader implements ApplicationRunner {
             DemoProperties demo,
             HarborProperties harbor,
             People people,
+            Reviews reviews,
+            Audiences audiences,
             Memberships memberships,
             Sites sites,
             Drafts drafts,
@@ -130,6 +139,8 @@ class DemoLoader implements ApplicationRunner {
         this.demo = demo;
         this.harbor = harbor;
         this.people = people;
+        this.reviews = reviews;
+        this.audiences = audiences;
         this.memberships = memberships;
         this.sites = sites;
         this.drafts = drafts;
@@ -220,6 +231,10 @@ class DemoLoader implements ApplicationRunner {
             practice.setTo(now);
             Current.as(tellers.get(0), () -> story.plans().forEach(planned -> plan(site[0].id(), planned, now)));
         }
+        if (story.audience() != null) {
+            practice.setTo(now.minus(Duration.ofDays(1)));
+            Current.as(tellers.get(0), () -> story.audience().forEach(part -> audience(site[0].id(), part)));
+        }
         if (story.elsewhere() != null) {
             practice.setTo(now.minus(Duration.ofDays(15)));
             hosts.tell(tellers.get(1), site[0].id(), story.elsewhere());
@@ -259,7 +274,12 @@ class DemoLoader implements ApplicationRunner {
                 closures.reopen(siteId);
                 yield Optional.empty();
             }
+            case REVIEW -> {
+                reviews.ask(siteId, state.note(), OptionalLong.empty());
+                yield Optional.empty();
+            }
         };
+        // The note of a review is said with it, not written on the version.
         boolean described = !state.name().isEmpty() || !state.note().isEmpty() || state.kept();
         made.filter(number -> described)
                 .ifPresent(number -> versions.describe(siteId, number, state.name(), state.note(), state.kept()));
@@ -281,6 +301,19 @@ class DemoLoader implements ApplicationRunner {
         Optional<LocalDateTime> ends =
                 planned.days() == 0 ? Optional.empty() : Optional.of(starts.plusDays(planned.days()));
         plans.add(siteId, action, new Schedule(starts, ends, zone, false, Optional.empty()));
+    }
+
+    private void audience(String siteId, DemoStory.Part part) {
+        byte[] salt = Ids.secret().substring(0, 16).getBytes(StandardCharsets.US_ASCII);
+        audiences.takeOver(
+                siteId,
+                new Audiences.PartTakenAlong(
+                        part.path(),
+                        part.way(),
+                        part.password().isEmpty() ? "" : SharedPassword.kept(part.password(), salt),
+                        Optional.empty(),
+                        List.of(),
+                        Optional.empty()));
     }
 
     private static Set<String> declined(DemoStory.State state) {

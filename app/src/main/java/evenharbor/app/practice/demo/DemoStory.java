@@ -16,6 +16,7 @@ import java.util.List;
  * @param redirects its redirects, and the old links that visitors follow; null for none
  * @param elsewhere where on hosts it is published; null for nowhere
  * @param plans what is planned; null for nothing
+ * @param audience which parts are not for everyone; null for none
  */
 record DemoStory(
         String title,
@@ -25,7 +26,11 @@ record DemoStory(
         List<State> states,
         Redirected redirects,
         List<Elsewhere> elsewhere,
-        List<Planned> plans) {
+        List<Planned> plans,
+        List<Part> audience) {
+
+    /** A part that is not for everyone. @param way PASSWORD or LINK @param password the password; empty for a link */
+    record Part(String path, String way, String password) {}
 
     /**
      * A planned change, at nine in the morning.
@@ -115,6 +120,8 @@ record DemoStory(
         TAKE_DOWN,
         /** Closes it, with the name as heading and the note as text of the notice. */
         CLOSE,
-        REOPEN
+        REOPEN,
+        /** Asks for a review of it, with the note as words. */
+        REVIEW
     }
 }

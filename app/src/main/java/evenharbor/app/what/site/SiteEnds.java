@@ -61,6 +61,13 @@ public class SiteEnds {
         }
     }
 
+    /** Ends all deleted sites of an account that is closed for good, whenever they were deleted. */
+    public void endOf(String accountId) {
+        repository
+                .findByAccountIdAndDeletedAtIsNotNullOrderByDeletedAt(accountId)
+                .forEach(site -> transactions.executeWithoutResult(status -> end(site.id)));
+    }
+
     private void end(String siteId) {
         events.publishEvent(new SiteGone(siteId));
         for (String table : tables()) {

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The sites of the account that the current person belongs to. Other accounts' sites are simply not there. */
@@ -138,6 +139,16 @@ public class Sites {
         activities.note(ActivityKind.SITE_BROUGHT_BACK, id, Current.person(), site.title);
         events.publishEvent(new SiteBroughtBack(id));
         return site.toSite();
+    }
+
+    /** Lets a site belong to another account from now on. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void handTo(String id, String accountId) {
+        SiteEntity site = repository.findById(id).orElseThrow(() -> Problem.notFound("This site"));
+        site.accountId = accountId;
+        repository.flush();
+        activities.note(ActivityKind.SITE_CHANGED, id, Current.person(), "handed over");
+        events.publishEvent(new SettingsChanged(id));
     }
 
     /**

@@ -179,6 +179,26 @@ public class Versions {
         return version.toVersion();
     }
 
+    /**
+     * Takes over a version of a site that comes from elsewhere, with its number, its name and its times.
+     *
+     * @param taken as it was there; its manifest and redirects are kept here by then
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void takeOver(String siteId, SavedVersion taken) {
+        Site site = sites.mine(siteId);
+        VersionEntity version = fresh(site, taken.manifest(), taken.cause(), taken.name(), Current.person());
+        version.number = taken.number();
+        version.listed = taken.settings().listed();
+        version.pinned = taken.settings().pinned();
+        version.redirects = taken.redirects();
+        version.note = taken.note();
+        version.kept = taken.kept();
+        version.createdAt = taken.createdAt();
+        version.publishedAt = taken.publishedAt().orElse(null);
+        repository.save(version);
+    }
+
     private SavedVersion save(String siteId, String manifest, SavedVersion.Cause cause, String name, Person person) {
         Site site = sites.mine(siteId);
         SavedVersion version =

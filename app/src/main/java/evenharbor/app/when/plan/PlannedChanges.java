@@ -77,6 +77,16 @@ public class PlannedChanges {
         this.clock = clock;
     }
 
+    /** The plans of one of the person's sites that are to come, the next first. */
+    @Transactional(readOnly = true)
+    public List<Plan> open(String siteId) {
+        sites.mine(siteId);
+        return repository.findBySiteIdInOrderByNextAtAscIdAsc(List.of(siteId)).stream()
+                .filter(row -> row.nextAt != null && !row.calledOff)
+                .map(PlanEntity::plan)
+                .toList();
+    }
+
     /** Plans a change. @return its id */
     public String add(String siteId, PlannedAction action, Schedule schedule) {
         Site site = sites.mine(siteId);

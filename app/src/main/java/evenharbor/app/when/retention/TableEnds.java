@@ -77,6 +77,8 @@ public class TableEnds {
                     YEAR.multipliedBy(5),
                     "asked_at < ? and state <> 'OPEN' and not exists (select 1 from review_comment c where c.review_id = review.id)"),
             new End("invitation", Duration.ZERO, "expires_at < ?"),
+            new End("presence", Duration.ofDays(1), "at < ?"),
+            new End("hand_over", Duration.ZERO, "expires_at < ?"),
             new End("visitor_code", Duration.ZERO, "expires_at < ?"),
             new End("mail_proof", Duration.ZERO, "expires_at < ?"),
             new End("person_invitation", Duration.ZERO, "expires_at < ?"),
@@ -103,6 +105,7 @@ public class TableEnds {
     static final Set<String> BOUNDED = Set.of(
             "account",
             "account_calendar",
+            "account_closing",
             "address_check",
             "audience_email",
             "audience_list",

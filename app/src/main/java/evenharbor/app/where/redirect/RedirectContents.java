@@ -50,7 +50,7 @@ public class RedirectContents {
      *
      * @return its hash
      */
-    String put(List<Redirect> rules) {
+    public String put(List<Redirect> rules) {
         if (rules.isEmpty()) {
             return "";
         }

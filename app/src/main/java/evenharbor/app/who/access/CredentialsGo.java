@@ -15,13 +15,16 @@ class CredentialsGo {
             "second_factor", "recovery_code", "mail_proof", "known_device", "notice", "notice_choice", "notice_end");
 
     private final JdbcClient db;
+    private final Sessions sessions;
 
-    CredentialsGo(JdbcClient db) {
+    CredentialsGo(JdbcClient db, Sessions sessions) {
         this.db = db;
+        this.sessions = sessions;
     }
 
     @EventListener
     void gone(PersonLetGo gone) {
+        sessions.endAll(gone.personId());
         OF_PERSON.forEach(table -> db.sql("delete from " + table + " where person_id = ?")
                 .param(gone.personId())
                 .update());

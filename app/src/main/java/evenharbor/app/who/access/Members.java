@@ -16,22 +16,12 @@ public class Members {
     private final Memberships memberships;
     private final People people;
     private final AccessTokens tokens;
-    private final KnownDevices devices;
-    private final Sessions sessions;
     private final CredentialEvents events;
 
-    Members(
-            Memberships memberships,
-            People people,
-            AccessTokens tokens,
-            KnownDevices devices,
-            Sessions sessions,
-            CredentialEvents events) {
+    Members(Memberships memberships, People people, AccessTokens tokens, CredentialEvents events) {
         this.memberships = memberships;
         this.people = people;
         this.tokens = tokens;
-        this.devices = devices;
-        this.sessions = sessions;
         this.events = events;
     }
 
@@ -90,8 +80,6 @@ public class Members {
         tokens.revokeAll(by.accountId(), person.id());
         if (!memberships.remove(by.accountId(), person.id())) {
             people.letGo(person.id());
-            devices.forget(person.id());
-            sessions.endAll(person.id());
         }
     }
 

@@ -126,8 +126,18 @@ public class People {
                         new SignInChanged(person, "Your password was changed", "password " + clock.instant())));
     }
 
+    /** Lets all people of an account go that is closed for good; who belongs to another stays there. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void leaveAll(String accountId) {
+        memberships.ofAccount(accountId).keySet().forEach(id -> {
+            if (!memberships.remove(accountId, id)) {
+                letGo(id);
+            }
+        });
+    }
+
     /** Makes sure that it is the person themselves who asks: before something that a passer-by must not do. */
-    Person confirmed(Person person, String password) {
+    public Person confirmed(Person person, String password) {
         // Counted by themselves, from wherever: whoever is signed in as them may be anyone.
         long guess = throttle.begin("", "", Optional.of("confirm " + person.id()));
         if (!knows(person, password)) {

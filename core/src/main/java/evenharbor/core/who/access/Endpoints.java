@@ -14,6 +14,11 @@ import java.util.stream.Collectors;
 public final class Endpoints {
 
     private static final String TABLE = """
+            GET    /api/account/closing                                           ACCOUNT MANAGE
+            POST   /api/account/closing                                           ACCOUNT MANAGE
+            DELETE /api/account/closing                                           ACCOUNT MANAGE
+            GET    /api/account/file                                              ACCOUNT MANAGE
+            PUT    /api/account/file                                              ACCOUNT MANAGE
             POST   /api/accounts                                                  OPEN    -
             GET    /api/calendar                                                  ACCOUNT SEE
             GET    /api/certificates                                              ACCOUNT SEE
@@ -175,6 +180,9 @@ public final class Endpoints {
             PUT    /api/sites/{siteId}/draft/text                                 SITE    EDIT
             POST   /api/sites/{siteId}/draft/undo                                 SITE    EDIT
             PUT    /api/sites/{siteId}/draft/zip                                  SITE    EDIT
+            GET    /api/sites/{siteId}/hand-over                                  SITE    MANAGE
+            POST   /api/sites/{siteId}/hand-over                                  SITE    MANAGE
+            DELETE /api/sites/{siteId}/hand-over                                  SITE    MANAGE
             GET    /api/sites/{siteId}/history                                    SITE    SEE
             GET    /api/sites/{siteId}/https                                      SITE    SEE
             POST   /api/sites/{siteId}/https                                      SITE    MANAGE
@@ -202,6 +210,8 @@ public final class Endpoints {
             DELETE /api/sites/{siteId}/places/{id}                                SITE    MANAGE
             GET    /api/sites/{siteId}/plans                                      SITE    SEE
             POST   /api/sites/{siteId}/plans                                      SITE    PUBLISH
+            PUT    /api/sites/{siteId}/presence/{page}                            SITE    SEE
+            DELETE /api/sites/{siteId}/presence/{page}                            SITE    SEE
             POST   /api/sites/{siteId}/previews                                   SITE    SEE
             POST   /api/sites/{siteId}/publications                               SITE    PUBLISH
             GET    /api/sites/{siteId}/redirects                                  SITE    SEE
@@ -243,6 +253,8 @@ public final class Endpoints {
             GET    /api/sites/{siteId}/where                                      SITE    SEE
             POST   /api/sites/{siteId}/where/checks                               SITE    SEE
             GET    /api/standings                                                 OWN     -
+            GET    /api/take-over/{code}                                          OPEN    -
+            POST   /api/take-over/{code}                                          ACCOUNT MANAGE
             GET    /api/tokens                                                    OWN     -
             POST   /api/tokens                                                    OWN     -
             DELETE /api/tokens/{id}                                               OWN     -

@@ -38,7 +38,7 @@ public record TokenScope(Reach reach, Optional<String> site) {
 
     private static final Pattern CREDENTIALS = Pattern.compile(
             "/api/(session|sessions|people|sites/[^/]+/people|tokens|password|invitations|credential-events|accounts|account|profile"
-                    + "|join|second-factor|passkeys|recovery|email)(/.*)?");
+                    + "|join|take-over|sites/[^/]+/hand-over|second-factor|passkeys|recovery|email)(/.*)?");
 
     /** What belongs to a site without naming it: whose site it is is seen when it is looked up. */
     private static final Pattern OF_SOME_SITE = Pattern.compile("/api/(publications|destinations|host-jobs)/.*");

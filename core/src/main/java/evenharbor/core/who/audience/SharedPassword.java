@@ -44,6 +44,11 @@ public final class SharedPassword {
         return MessageDigest.isEqual(wanted, derived(typed, decoder.decode(parts[2]), Integer.parseInt(parts[1])));
     }
 
+    /** Whether something is what {@link #kept} makes: of as many rounds, no more and no fewer. */
+    public static boolean wellFormed(String kept) {
+        return kept.matches(KIND + "\\$" + ROUNDS + "\\$[A-Za-z0-9+/=_-]{10,60}\\$[A-Za-z0-9+/=_-]{30,60}");
+    }
+
     private static byte[] derived(String password, byte[] salt, int rounds) {
         try {
             return SecretKeyFactory.getInstance(ALGORITHM)

@@ -1,0 +1,2 @@
+/** Who has which site open just now. */
+package evenharbor.app.who.presence;
