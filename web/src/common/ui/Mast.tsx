@@ -14,7 +14,7 @@ export function Mast({ children }: { children?: ReactNode }) {
   const [theme, setTheme] = useTheme();
   const session = useSession();
   const other = theme === 'night' ? 'light' : 'night';
-  const tool = 'p-2 hover:bg-shoal';
+  const tool = 'p-1.5 hover:bg-shoal';
   return (
     <header className="border-ink flex flex-wrap items-center gap-x-4 gap-y-1 border-b-2 px-4 py-1.5">
       <Link to="/" className="flex items-center gap-2 no-underline" aria-label="Even Harbor: all sites">
@@ -26,10 +26,10 @@ export function Mast({ children }: { children?: ReactNode }) {
       <div className="ml-auto flex items-center">
         {session.data?.role != null && (
           <>
-            <Link to="/domains" className="hover:bg-shoal px-2 py-1 font-medium no-underline">
+            <Link to="/domains" className="hover:bg-shoal px-1.5 py-1 font-medium no-underline">
               Domains
             </Link>
-            <Link to="/hosts" className="hover:bg-shoal px-2 py-1 font-medium no-underline">
+            <Link to="/hosts" className="hover:bg-shoal px-1.5 py-1 font-medium no-underline">
               Hosts
             </Link>
           </>
@@ -77,7 +77,7 @@ function Bell() {
   return (
     <Link
       to="/notices"
-      className="hover:bg-shoal flex items-center gap-1 p-2 no-underline"
+      className="hover:bg-shoal flex items-center gap-1 p-1.5 no-underline"
       aria-label={unread === 0 ? 'Notices' : `Notices, ${String(unread)} new`}
       title="Notices"
     >
@@ -129,7 +129,7 @@ function PersonMenu() {
   });
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="hover:bg-shoal ml-1 max-w-40 truncate px-2 py-1">
+      <DropdownMenu.Trigger className="hover:bg-shoal max-w-36 truncate px-1.5 py-1">
         {session.data?.name}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

@@ -6,6 +6,7 @@ import { useThisSite } from '../../what/site/thisSite';
 import { Check } from '../../common/ui/Check';
 import { Empty, Loading, Trouble } from '../../common/ui/Notice';
 import { PageFrame, pageUrl, type Width } from '../../common/ui/Frames';
+import { SharedPreviews } from './SharedPreviews';
 import { WidthChoice } from '../../common/ui/WidthChoice';
 
 const KINDS = { ADDED: 'new', CHANGED: 'changed', REMOVED: 'removed', MOVED: 'moved' } as const;
@@ -115,6 +116,7 @@ export function Look() {
             Only you see this: the preview has an address that nobody else knows and that ends after half a
             day.
           </p>
+          <SharedPreviews site={site} />
         </section>
       </div>
     </>

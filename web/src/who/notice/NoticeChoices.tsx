@@ -42,9 +42,11 @@ export function NoticeChoices() {
         {choices.data.choices.map((choice) => (
           <li
             key={choice.kind}
-            className="border-water flex flex-wrap items-baseline justify-between gap-x-3 border-b py-1"
+            className="border-water flex items-baseline justify-between gap-x-3 border-b py-1"
           >
-            <label htmlFor={`notice-${choice.kind}`}>When {choice.words}</label>
+            <label htmlFor={`notice-${choice.kind}`} className="min-w-0">
+              When {choice.words}
+            </label>
             <select
               id={`notice-${choice.kind}`}
               value={choice.way}

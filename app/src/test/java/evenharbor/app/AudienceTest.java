@@ -7,6 +7,7 @@ import evenharbor.app.fixture.HostApi;
 import evenharbor.app.fixture.Mailbox;
 import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
+import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
@@ -259,6 +260,31 @@ class AudienceTest {
         editor.get(at("/registered")).is(403);
         say("/members/", "forget=yes", pass);
         assertThat(person.get(at("/registered")).json()).isEmpty();
+    }
+
+    @Test
+    void aDraftIsShownToReviewersByALinkUntilItEnds() {
+        person.putText(site, "index.html", "<p>not out yet").is(200);
+        Map<String, Object> form = new HashMap<>(Map.of("days", 7));
+        form.put("version", null);
+        JsonNode shared =
+                person.post(at("/shared-previews"), form).is(201).json().get(0);
+        String secret = URI.create(shared.get("url").asString()).getHost();
+        assertThat(harbor.stranger().visit(secret, "/").text()).isEqualTo("<p>not out yet");
+        form.put("version", 1);
+        JsonNode both = person.post(at("/shared-previews"), form).is(201).json();
+        String version = both.valueStream()
+                .filter(each -> !each.get("version").isNull())
+                .map(each -> URI.create(each.get("url").asString()).getHost())
+                .findFirst()
+                .orElseThrow();
+        assertThat(harbor.stranger().visit(version, "/").text()).isEqualTo("<p>the front");
+        ApiClient reviewer = harbor.memberOf(person, site, "REVIEWER");
+        reviewer.get(at("/shared-previews")).is(403);
+        form.put("days", 900);
+        person.post(at("/shared-previews"), form).is(400);
+        person.delete(at("/shared-previews/" + shared.get("id").asString())).is(200);
+        assertThat(harbor.stranger().visit(secret, "/").status()).isEqualTo(404);
     }
 
     @Test

@@ -92,7 +92,7 @@ class DemoTest {
         assertThat(site.get("addresses")).hasSize(4);
         String id = site.get("id").asString();
         long revision = marta.draftRevision(id);
-        JsonNode first = marta.get("/api/sites/" + id + "/versions").json().get(2);
+        JsonNode first = marta.get("/api/sites/" + id + "/versions").json().get(3);
         assertThat(first.get("number").asInt()).isEqualTo(1);
         marta.post(
                         "/api/sites/" + id + "/versions/1/restoration",

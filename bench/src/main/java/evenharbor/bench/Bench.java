@@ -26,6 +26,7 @@ public final class Bench {
         all.put("difference", DifferenceBench::run);
         all.put("visitors", () -> VisitorsBench.run(folder.resolve("visitors")));
         all.put("counting", () -> CountingBench.run(folder.resolve("counting")));
+        all.put("passes", () -> PassBench.run(folder.resolve("passes")));
         all.put("tls", () -> TlsBench.run(folder.resolve("tls")));
         all.put("intake", () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run());
         all.put(

@@ -2,7 +2,10 @@ package evenharbor.app.harbor.preview;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.google.common.hash.Hashing;
 import evenharbor.app.HarborProperties;
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.what.build.Builds;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Draft;
@@ -19,11 +22,13 @@ import evenharbor.app.who.access.Ids;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.address.HostName;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -37,6 +42,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Previews {
 
     private static final Duration LIFE = Duration.ofHours(12);
+    private static final int MOST_SHARED = 20;
     private static final SiteRoutes.ServingOptions MANNER = new SiteRoutes.ServingOptions(true, false);
 
     private final JdbcClient db;
@@ -88,7 +94,7 @@ public class Previews {
         db.sql("delete from preview where expires_at < ?").param(local(now)).update();
         Optional<String> open = db
                 .sql("select secret from preview where site_id = ? and created_by = ?"
-                        + " and version <=> ? and expires_at > ?")
+                        + " and version <=> ? and expires_at > ? and not shared")
                 .params(siteId, person, version.orElse(null), local(now.plus(LIFE.dividedBy(2))))
                 .query(String.class)
                 .stream()
@@ -100,6 +106,73 @@ public class Previews {
                     .update();
         }
         return addresses.url(new HostName(secret + "." + harbor.previewEnding()), "/");
+    }
+
+    /**
+     * A preview that is shown to others.
+     *
+     * @param id names it
+     * @param version number of the version it shows; empty for the draft as it is
+     */
+    public record SharedPreview(String id, Optional<Integer> version, String url, String by, Instant until) {}
+
+    /** Shows the draft, or a version, to whoever has the link, until an end. */
+    @Transactional
+    public void share(String siteId, Optional<Integer> version, Duration lasts) {
+        if (shared(siteId).size() >= MOST_SHARED) {
+            throw new Problem(
+                    ProblemType.NOT_READY,
+                    "There are " + MOST_SHARED + " such links already. Nothing was changed. End one first.");
+        }
+        version.ifPresent(number -> versions.of(siteId, number));
+        db.sql(
+                        "insert into preview (secret, site_id, version, created_by, expires_at, shared) values (?, ?, ?, ?, ?, true)")
+                .params(
+                        Ids.secret(),
+                        siteId,
+                        version.orElse(null),
+                        Current.person().id(),
+                        local(clock.instant().plus(lasts)))
+                .update();
+    }
+
+    /** The previews of a site that are shown to others, those that end first before. */
+    @Transactional(readOnly = true)
+    public List<SharedPreview> shared(String siteId) {
+        sites.mine(siteId);
+        return db.sql(
+                        "select * from preview where site_id = ? and shared and expires_at > ? order by expires_at, secret")
+                .params(siteId, local(clock.instant()))
+                .query((row, n) -> new SharedPreview(
+                        name(row.getString("secret")),
+                        Optional.ofNullable((Integer) row.getObject("version")),
+                        addresses.url(new HostName(row.getString("secret") + "." + harbor.previewEnding()), "/"),
+                        row.getString("created_by"),
+                        row.getObject("expires_at", LocalDateTime.class).toInstant(ZoneOffset.UTC)))
+                .list();
+    }
+
+    /** Ends one that is shown to others: its link opens nothing any more. */
+    @Transactional
+    public void endShared(String siteId, String id) {
+        sites.mine(siteId);
+        db
+                .sql("select secret from preview where site_id = ? and shared")
+                .param(siteId)
+                .query(String.class)
+                .list()
+                .stream()
+                .filter(secret -> name(secret).equals(id))
+                .forEach(secret -> db.sql("delete from preview where secret = ?")
+                        .param(secret)
+                        .update());
+    }
+
+    private static String name(String secret) {
+        return Hashing.sha256()
+                .hashString(secret, StandardCharsets.UTF_8)
+                .toString()
+                .substring(0, 16);
     }
 
     private record Opened(String siteId, Integer version) {}

@@ -177,8 +177,8 @@ public class Reviews {
                 review,
                 publishers(site, person),
                 "asked",
-                person.name() + " asks you to look at " + site.title(),
-                person.name() + " asks you to look at " + version.title() + " of " + site.title()
+                person.name() + " asks you to review " + site.title(),
+                person.name() + " asks you to review " + version.title() + " of " + site.title()
                         + " before it goes out."
                         + (review.words.isEmpty() ? "" : " They write: " + review.words),
                 "Visitors see nothing of it until someone publishes it.",

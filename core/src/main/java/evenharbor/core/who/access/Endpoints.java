@@ -238,6 +238,9 @@ public final class Endpoints {
             POST   /api/sites/{siteId}/reviews/{reviewId}/comments                SITE    COMMENT
             PUT    /api/sites/{siteId}/reviews/{reviewId}/decision                SITE    PUBLISH
             GET    /api/sites/{siteId}/search                                     SITE    SEE
+            GET    /api/sites/{siteId}/shared-previews                            SITE    EDIT
+            POST   /api/sites/{siteId}/shared-previews                            SITE    EDIT
+            DELETE /api/sites/{siteId}/shared-previews/{id}                       SITE    EDIT
             GET    /api/sites/{siteId}/standing                                   SITE    SEE
             GET    /api/sites/{siteId}/takedown                                   SITE    SEE
             POST   /api/sites/{siteId}/takedown                                   SITE    PUBLISH
