@@ -165,7 +165,7 @@ function PublishAgreed({ site, review }: { site: SiteView; review: Reviewed }) {
         >
           Publish version {review.version}
         </Button>
-        <Link to={`/sites/${site.id}/when?plan=${String(review.version)}`}>Plan it for later</Link>
+        <Link to={`/sites/${site.id}/when`}>Plan it for later</Link>
       </div>
       <Trouble error={publish.error} />
     </div>

@@ -5,6 +5,7 @@ import { Problem } from '../../common/api/problem';
 import { useSession } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
+import { formFields } from '../../common/ui/formFields';
 import { Notice, Trouble } from '../../common/ui/Notice';
 
 /** One's own e-mail, changed once the new one is confirmed. */
@@ -18,14 +19,7 @@ export function ChangeEmail() {
     },
   });
   const problem = change.error instanceof Problem ? change.error : undefined;
-  const field = (name: 'email' | 'password') => ({
-    required: true,
-    value: form[name],
-    problem: problem?.field(name),
-    onChange: (e: { target: { value: string } }) => {
-      setForm({ ...form, [name]: e.target.value });
-    },
-  });
+  const field = formFields(form, setForm, problem);
   return (
     <form
       className="max-w-sm"

@@ -6,6 +6,7 @@ import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
+import { formFields } from '../../common/ui/formFields';
 import { Trouble } from '../../common/ui/Notice';
 
 const BLANK = { present: '', password: '' };
@@ -22,14 +23,7 @@ export function ChangePassword() {
     },
   });
   const problem = change.error instanceof Problem ? change.error : undefined;
-  const field = (name: keyof typeof BLANK) => ({
-    required: true,
-    value: form[name],
-    problem: problem?.field(name),
-    onChange: (e: { target: { value: string } }) => {
-      setForm({ ...form, [name]: e.target.value });
-    },
-  });
+  const field = formFields(form, setForm, problem);
   return (
     <form
       className="max-w-sm"

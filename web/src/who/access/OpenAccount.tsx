@@ -6,6 +6,7 @@ import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
+import { formFields } from '../../common/ui/formFields';
 import { Trouble } from '../../common/ui/Notice';
 import { Doorway } from './Doorway';
 
@@ -39,14 +40,7 @@ export function OpenAccount() {
     );
   }
   const problem = open.error instanceof Problem ? open.error : undefined;
-  const field = (name: keyof typeof form) => ({
-    required: true,
-    value: form[name],
-    problem: problem?.field(name) ?? problem?.field(`person.${name}`),
-    onChange: (e: { target: { value: string } }) => {
-      setForm({ ...form, [name]: e.target.value });
-    },
-  });
+  const field = formFields(form, setForm, problem);
   return (
     <Doorway title="Open an account">
       <form

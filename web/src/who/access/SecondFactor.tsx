@@ -6,6 +6,7 @@ import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
+import { formFields } from '../../common/ui/formFields';
 import { Notice, Trouble } from '../../common/ui/Notice';
 import { counted, CopyButton, Time } from '../../common/ui/Words';
 
@@ -182,14 +183,7 @@ function WhileOn({ onPaper }: { onPaper: (codes: string[]) => void }) {
   });
   const error = turnOff.error ?? renew.error;
   const problem = error instanceof Problem ? error : undefined;
-  const field = (name: 'password' | 'code') => ({
-    required: true,
-    value: form[name],
-    problem: problem?.field(name),
-    onChange: (e: { target: { value: string } }) => {
-      setForm({ ...form, [name]: e.target.value });
-    },
-  });
+  const field = formFields(form, setForm, problem);
   return (
     <details>
       <summary className="min-h-[25px] cursor-pointer">Change it</summary>

@@ -263,7 +263,7 @@ class HostJobTest {
                     .until(
                             () -> person.get("/api/host-jobs/" + job).is(200).json(),
                             j -> !j.get("state").asString().equals("RUNNING"));
-            assertThat(ended.get("state").asString()).isEqualTo("DONE");
+            assertThat(ended.get("state").asString()).as("%s", ended).isEqualTo("DONE");
             assertThat(ended.get("filesDone").asInt()).isEqualTo(30);
         } finally {
             // What was cut is not to be met by the tests that follow.

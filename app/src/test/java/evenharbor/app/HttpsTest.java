@@ -23,6 +23,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Base64;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -98,6 +99,36 @@ class HttpsTest {
                 .isZero();
         owner.delete("/api/certificates/" + host).is(204);
         until("plain HTTP again", () -> owner.visit(host, "/").status() == 200);
+    }
+
+    @Test
+    void aPassThatWasGivenByHttpsIsSentByHttpsOnly() throws IOException {
+        String site = live("secure-some");
+        String host = "secure-some.harbor.localhost";
+        turnOn(site);
+        untilSecure(site, host);
+        Map<String, Object> form = new HashMap<>(Map.of("path", "/", "way", "LINK"));
+        String link = owner.put("/api/sites/" + site + "/audience/parts", form)
+                .is(200)
+                .json()
+                .get("link")
+                .asString();
+        assertThat(link).startsWith("https://" + host);
+        until("it to be closed", () -> {
+            try (SecureVisit visit = harbor.secureVisit(host)) {
+                return visit.get("/").startsWith("HTTP/1.1 403");
+            }
+        });
+        try (SecureVisit visit = harbor.secureVisit(host)) {
+            assertThat(visit.get("/")).doesNotContain("<p>secure-some");
+            String in = visit.get(link.substring(link.indexOf("/?")));
+            assertThat(in).startsWith("HTTP/1.1 303").contains("; HttpOnly; SameSite=Lax; Secure");
+            String pass = in.replaceFirst("(?s).*Set-Cookie: ([^;]+);.*", "$1");
+            String page = visit.get("/", "Cookie: " + pass + "\r\nAccept-Encoding: gzip, br\r\n");
+            assertThat(page).startsWith("HTTP/1.1 200").contains("private, no-store");
+            assertThat(visit.get("/", "Cookie: " + pass + "x\r\n")).startsWith("HTTP/1.1 403");
+        }
+        assertThat(owner.visit(host, "/").status()).as("plain HTTP is sent on").isEqualTo(301);
     }
 
     @Test

@@ -119,6 +119,14 @@ class PeopleTest {
         other.get("/api/sites/" + site).is(200);
         other.claim(site, "not-theirs").is(403);
         other.put("/api/session/account", Map.of("accountId", "none")).is(404);
+        ApiClient script = harbor.stranger()
+                .bearing(other.post("/api/tokens", Map.of("name", "at home"))
+                        .is(201)
+                        .json()
+                        .get("token")
+                        .asString());
+        script.get("/api/sites/" + own).is(200);
+        script.get("/api/sites/" + site).is(404);
     }
 
     @Test

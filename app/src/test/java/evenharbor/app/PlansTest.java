@@ -262,9 +262,11 @@ class PlansTest {
     }
 
     @Test
-    void theAccountGoesByATimeZoneOfItsOwn() {
-        person.put("/api/account/zone", Map.of("zone", "Mars/Olympus")).is(400);
-        person.put("/api/account/zone", Map.of("zone", "Pacific/Chatham")).is(204);
+    void aPersonGoesByATimeZoneOfTheirOwn() {
+        person.put("/api/profile", Map.of("name", "Planner", "zone", "Mars/Olympus"))
+                .is(400);
+        person.put("/api/profile", Map.of("name", "Planner", "zone", "Pacific/Chatham"))
+                .is(200);
         assertThat(person.get("/api/session").is(200).json().get("zone").asString())
                 .isEqualTo("Pacific/Chatham");
     }

@@ -79,6 +79,7 @@ class TogetherWayTest {
         owners.sees("Review Nel Sand’s changes");
         String notice = Mailbox.of(owner.email()).link("/what/reviews/");
         owners.open(notice);
+        owners.sees("Nel Sand is here: What, reviews");
         owners.sees("Is it Tuesday now?");
         assertThat(owners.inFrame("index.html in version 2")).contains("We sing on Tuesday");
         owners.fill("Comment on this page", "From eight on");

@@ -405,7 +405,11 @@ class WholeWayTest {
                     List.of(papermoon + "/what/review", "to publish"),
                     List.of(papermoon + "/what/versions", "Copy into the draft"),
                     List.of(papermoon + "/when", "What happened"),
-                    List.of(papermoon + "/who", "Add a person"))) {
+                    List.of(papermoon + "/who", "Invite people to Papermoon"),
+                    List.of(papermoon + "/what/reviews", "No reviews yet"),
+                    List.of(harbor.officeOrigin() + "/account", "What you are told, and how"),
+                    List.of(harbor.officeOrigin() + "/notices", "Notices"),
+                    List.of(harbor.officeOrigin() + "/practice/mail", "Mailboxes"))) {
                 browser.open(screen.get(0));
                 browser.sees(screen.get(1));
                 assertThat(browser.faults()).as(colours + " " + screen.get(0)).isEmpty();

@@ -4,6 +4,7 @@ import com.google.common.base.Throwables;
 import java.sql.SQLNonTransientConnectionException;
 import java.sql.SQLRecoverableException;
 import java.sql.SQLTransientException;
+import org.hibernate.TransactionException;
 import org.springframework.transaction.CannotCreateTransactionException;
 
 /** Tells trouble of the database itself, which passes, from what is wrong with what it was asked. */
@@ -17,6 +18,8 @@ public final class DatabaseAway {
                 .anyMatch(cause -> cause instanceof CannotCreateTransactionException
                         || cause instanceof SQLTransientException
                         || cause instanceof SQLRecoverableException
-                        || cause instanceof SQLNonTransientConnectionException);
+                        || cause instanceof SQLNonTransientConnectionException
+                        // The end of a transaction could not be said over the connection: it was cut.
+                        || cause instanceof TransactionException);
     }
 }

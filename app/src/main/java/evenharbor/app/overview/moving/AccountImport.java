@@ -37,6 +37,7 @@ import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -139,10 +140,15 @@ class AccountImport {
             }
             Map<String, Long> sizes = contents(zip, all);
             List<CameIn> came = new ArrayList<>();
+            List<String> left = left(index);
             for (Archive.SiteFile site : all) {
-                came.add(bring(site, sizes, rightsConfirmed));
+                try {
+                    came.add(bring(site, sizes, rightsConfirmed));
+                } catch (Problem e) {
+                    left.add("The site “" + site.title() + "”: " + e.getMessage());
+                }
             }
-            return new Came(came, left(index));
+            return new Came(came, left);
         } catch (ZipException e) {
             throw refused("it is no ZIP, or it is damaged.");
         }
@@ -297,21 +303,27 @@ class AccountImport {
     }
 
     private Site made(Archive.SiteFile file, Map<String, Long> sizes, List<String> left) {
+        Map<String, FileEntry> known = new HashMap<>();
         Site site = sites.create(file.title(), Optional.empty(), false, false);
         sites.change(site.id(), file.title(), new Settings(file.listed(), file.pinned()), OptionalLong.empty());
-        drafts.change(site.id(), OptionalLong.empty(), "brought in", before -> manifest(file.draft(), sizes));
+        drafts.change(site.id(), OptionalLong.empty(), "brought in", before -> manifest(file.draft(), sizes, known));
         String set = kept(file.redirects(), left);
         if (!set.isEmpty()) {
             redirects.replace(site.id(), set, "brought in");
         }
         file.versions().stream()
                 .sorted(Comparator.comparingInt(Archive.VersionFile::number))
-                .forEach(version -> versions.takeOver(site.id(), version(site.id(), version, sizes, left)));
+                .forEach(version -> versions.takeOver(site.id(), version(site.id(), version, sizes, known, left)));
         return site;
     }
 
-    private SavedVersion version(String siteId, Archive.VersionFile file, Map<String, Long> sizes, List<String> left) {
-        Manifest manifest = manifest(Objects.requireNonNullElse(file.files(), List.of()), sizes);
+    private SavedVersion version(
+            String siteId,
+            Archive.VersionFile file,
+            Map<String, Long> sizes,
+            Map<String, FileEntry> known,
+            List<String> left) {
+        Manifest manifest = manifest(Objects.requireNonNullElse(file.files(), List.of()), sizes, known);
         return new SavedVersion(
                 siteId,
                 file.number(),
@@ -345,7 +357,8 @@ class AccountImport {
         return said.length() > most ? said.substring(0, most) : said;
     }
 
-    private Manifest manifest(List<Archive.PathFile> files, Map<String, Long> sizes) {
+    /** @param known entries of files that several versions have: each is looked at once */
+    private Manifest manifest(List<Archive.PathFile> files, Map<String, Long> sizes, Map<String, FileEntry> known) {
         Map<String, FileEntry> entries = new TreeMap<>();
         for (Archive.PathFile file : files) {
             try {

@@ -213,6 +213,12 @@ class HandOver {
     /** What goes by the account follows the site: its harbor names and their certificates; who looked after it stays behind. */
     private void namesFollow(String siteId, String accountId) {
         db.sql("delete from site_role where site_id = ?").param(siteId).update();
+        // Lists of people stay with their account: who is on them is written out.
+        db.sql("insert ignore into audience_email (part_id, site_id, email) select l.part_id, l.site_id, e.email"
+                        + " from audience_list l join people_list_email e on e.list_id = l.list_id where l.site_id = ?")
+                .param(siteId)
+                .update();
+        db.sql("delete from audience_list where site_id = ?").param(siteId).update();
         db.sql("delete from access_token where site_id = ?").param(siteId).update();
         for (String table : List.of(
                 "host_holder h join site_address a on a.host = h.host",

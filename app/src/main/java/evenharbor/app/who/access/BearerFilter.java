@@ -57,7 +57,7 @@ public class BearerFilter extends OncePerRequestFilter {
                 return;
             }
             bearer.ifPresent(b -> context.setAuthentication(
-                    new SignedIn(b.person(), b.scope().site().orElse(null))));
+                    SignedIn.byToken(b.person(), b.scope().site().orElse(null))));
             SecurityContextHolder.setContext(context);
         }
         chain.doFilter(request, response);

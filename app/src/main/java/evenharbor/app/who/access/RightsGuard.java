@@ -57,7 +57,9 @@ class RightsGuard implements HandlerInterceptor {
 
     private void admit(Endpoint row, SignedIn signedIn, HttpServletRequest request) {
         Person person = signedIn.getPrincipal();
-        List<Membership> all = memberships.of(person.id());
+        List<Membership> all = memberships.of(person.id()).stream()
+                .filter(each -> !signedIn.bound() || each.accountId().equals(person.accountId()))
+                .toList();
         Place place = row.reach() == Endpoint.Reach.SITE ? place(row, request) : new Place(Optional.empty(), "");
         Optional<String> site = place.siteId();
         // A link to a site of another account that someone belongs to works at once: they act in that account.

@@ -13,28 +13,37 @@ final class SignedIn extends AbstractAuthenticationToken {
     /** The one site that a token is for; null for all. */
     private final String site;
 
+    /** Whether they act in their present account alone: a token does not reach into another. */
+    private final boolean bound;
+
     /** What they are in the account they act in, for this one request; null where nobody asks: for work by itself. */
     private final transient Membership membership;
 
     SignedIn(Person person) {
-        this(person, null, null);
+        this(person, null, false, null);
     }
 
-    SignedIn(Person person, String site) {
-        this(person, site, null);
-    }
-
-    private SignedIn(Person person, String site, Membership membership) {
+    private SignedIn(Person person, String site, boolean bound, Membership membership) {
         super(List.of());
         this.person = person;
         this.site = site;
+        this.bound = bound;
         this.membership = membership;
         setAuthenticated(true);
     }
 
+    /** Someone a token speaks for. @param site the one site it is for; null for all of its account */
+    static SignedIn byToken(Person person, String site) {
+        return new SignedIn(person, site, true, null);
+    }
+
+    boolean bound() {
+        return bound;
+    }
+
     /** The same, in the account of a membership. */
     SignedIn as(Membership acting) {
-        return new SignedIn(person.in(acting.accountId()), site, acting);
+        return new SignedIn(person.in(acting.accountId()), site, bound, acting);
     }
 
     Optional<String> site() {

@@ -136,6 +136,9 @@ class MailWorker implements HealthPart, DisposableBean {
                             "update mail set tries = tries + 1, next_at = ?, problem = ?, leased_until = '2000-01-01' where id = ?")
                     .params(utc(clock.instant().plus(PAUSES.get(due.tries))), shortened(problem), due.id)
                     .update();
+        } catch (RuntimeException e) {
+            LOG.warn("A mail cannot be written", e);
+            over(due, "It cannot be written: " + e.getMessage(), null);
         }
     }
 
