@@ -103,7 +103,7 @@ function PartRow({ site, part, onEdit }: { site: SiteView; part: Part; onEdit: (
   return (
     <>
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <span className="min-w-0 flex-1 [overflow-wrap:anywhere]">
+        <span className="min-w-48 flex-1 [overflow-wrap:anywhere]">
           <strong className="font-medium">
             {part.path === '/' ? 'The whole site' : <span className="mono">{part.path}</span>}:
           </strong>{' '}
