@@ -263,6 +263,27 @@ class AudienceTest {
     }
 
     @Test
+    void whoTypesAnothersEmailSeesNothingOfThem() {
+        Map<String, Object> form = form("/members/", "REGISTER", null, null);
+        form.put("registration", Map.of("after", 0, "name", true, "consent", "", "confirmed", false, "page", ""));
+        person.put(at("/audience/parts"), form).is(200);
+        meets("/members/", 403);
+        String ada = fresh();
+        String own = cookies(say("/members/", "name=Ada+Lind&email=" + ada, ""));
+        assertThat(person.visit(host, "/members/?harbor-kept", "Cookie", own).text())
+                .contains("Ada Lind");
+        ApiClient other = harbor.stranger();
+        String pass = cookies(other.say(host, "/members/", "name=Eve&email=" + ada, ""));
+        assertThat(other.visit(host, "/members/", "Cookie", pass).text()).isEqualTo("<p>for members");
+        assertThat(other.visit(host, "/members/?harbor-kept", "Cookie", pass).text())
+                .doesNotContain("Ada", ada);
+        other.say(host, "/members/", "forget=yes", pass);
+        JsonNode kept = person.get(at("/registered")).json();
+        assertThat(kept).hasSize(1);
+        assertThat(kept.get(0).get("name").asString()).isEqualTo("Ada Lind");
+    }
+
+    @Test
     void aDraftIsShownToReviewersByALinkUntilItEnds() {
         person.putText(site, "index.html", "<p>not out yet").is(200);
         Map<String, Object> form = new HashMap<>(Map.of("days", 7));

@@ -44,8 +44,8 @@ class MailDoor implements Doorkeeper, DisposableBean {
     private static final int MOST_WAITING = 500;
     private static final int MOST_TRIES = 5;
 
-    /** The most codes that are mailed to one mailbox while they are valid. */
-    private static final int MOST_MAILS = 4;
+    /** The most codes that one mailbox has at a time; each mail has two, one to type and one in its link. */
+    private static final int MOST_CODES = 8;
 
     private static final int DIGITS = 100_000_000;
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm 'UTC'", Locale.ENGLISH);
@@ -105,7 +105,7 @@ class MailDoor implements Doorkeeper, DisposableBean {
                     .query(Integer.class)
                     .single();
             Optional<String> site = site(guard);
-            if (open >= MOST_MAILS || site.isEmpty()) {
+            if (open >= MOST_CODES || site.isEmpty()) {
                 return;
             }
             String code = "%08d".formatted(random.nextInt(DIGITS));
@@ -174,30 +174,43 @@ class MailDoor implements Doorkeeper, DisposableBean {
     @Override
     public Optional<String> register(Guard guard, Visitor visitor, Form form) {
         Audience.Registered asked = (Audience.Registered) guard.audience();
-        String holder = transactions.execute(status -> {
-            String site = site(guard).orElseThrow();
-            db.sql("insert into registered_visitor (id, site_id, part_id, name, email, consent, registered_at)"
-                            + " values (?, ?, ?, ?, ?, ?, ?) on duplicate key update name = if(confirmed_at is null, values(name), name),"
-                            + " consent = if(confirmed_at is null, values(consent), consent)")
-                    .params(
-                            Ids.id(),
-                            site,
-                            guard.id(),
-                            shortened(form.name()),
-                            form.email(),
-                            form.consent(),
-                            utc(clock.instant()))
-                    .update();
-            return db.sql("select id from registered_visitor where part_id = ? and email = ?")
-                    .params(guard.id(), form.email())
-                    .query(String.class)
-                    .single();
-        });
+        boolean first = Boolean.TRUE.equals(transactions.execute(status -> keep(guard, form)));
         if (asked.confirmed()) {
-            soon(() -> code(guard, visitor, form.email(), holder));
+            soon(() -> code(guard, visitor, form.email(), holder(guard, form.email())));
             return Optional.empty();
         }
-        return Optional.of(holder);
+        // Nothing shows that it is the same person who types an e-mail again: they get in, and nothing of the other.
+        return Optional.of(first ? holder(guard, form.email()) : Ids.id());
+    }
+
+    /** Keeps who registers. Until they have confirmed it by a code, what is said last counts. @return whether they are new */
+    private boolean keep(Guard guard, Form form) {
+        int added = db.sql(
+                        "insert ignore into registered_visitor (id, site_id, part_id, name, email, consent, registered_at)"
+                                + " values (?, ?, ?, ?, ?, ?, ?)")
+                .params(
+                        Ids.id(),
+                        site(guard).orElseThrow(),
+                        guard.id(),
+                        shortened(form.name()),
+                        form.email(),
+                        form.consent(),
+                        utc(clock.instant()))
+                .update();
+        if (added == 0 && guard.audience() instanceof Audience.Registered asked && asked.confirmed()) {
+            db.sql("update registered_visitor set name = ?, consent = ?, registered_at = ?"
+                            + " where part_id = ? and email = ? and confirmed_at is null")
+                    .params(shortened(form.name()), form.consent(), utc(clock.instant()), guard.id(), form.email())
+                    .update();
+        }
+        return added == 1;
+    }
+
+    private String holder(Guard guard, String email) {
+        return db.sql("select id from registered_visitor where part_id = ? and email = ?")
+                .params(guard.id(), email)
+                .query(String.class)
+                .single();
     }
 
     private static String shortened(String name) {
