@@ -15,7 +15,7 @@ const WORDS: Record<Kind, [many: string, one: string]> = {
   GONE: ['would be told that the page was removed (410)', 'removed on purpose (410)'],
   NOT_LIVE: ['would find nothing there (404)', 'nothing there (404)'],
   CLOSED: ['would get the notice (503)', 'the notice (503)'],
-  ASKED: ['would be asked for a password or link first', 'asked first'],
+  ASKED: ['would be asked first whether they may come in', 'asked first'],
   REDIRECTED: ['would be redirected', 'redirected'],
   FOUND: ['would get a page where there is none now', 'a page where there is none now'],
   CHANGED: ['would get changed content', 'changed content'],

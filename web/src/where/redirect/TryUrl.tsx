@@ -20,7 +20,7 @@ const ENDS: Record<Schemas['JourneyView']['end'], string> = {
   PAGE: 'The visitor gets this page.',
   GONE: 'The visitor is told that the page is gone.',
   CLOSED: 'The visitor gets the notice that the site is closed.',
-  ASKED: 'The visitor is asked for the password or link first.',
+  ASKED: 'The visitor is asked first whether they may come in.',
   MISSING: 'The visitor finds nothing.',
   NOTHING_HERE: 'Nothing answers there: the site is not live.',
   OUTSIDE: 'The visitor is led out of your sites.',

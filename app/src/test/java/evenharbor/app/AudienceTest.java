@@ -175,6 +175,11 @@ class AudienceTest {
                 .is(200)
                 .json();
         assertThat(part.get("getsIn").asString()).startsWith("2 people get in");
+        JsonNode alone = person.put(at("/audience/parts"), byName("PEOPLE", ada, List.of()))
+                .is(200)
+                .json();
+        assertThat(alone.get("getsIn").asString()).startsWith("1 person gets in");
+        person.put(at("/audience/parts"), byName("PEOPLE", ada, List.of(list))).is(200);
         meets("/members/", 403);
         assertThat(tried("/members/", ada).get("in").asBoolean()).isTrue();
         assertThat(tried("/members/", fresh()).get("in").asBoolean()).isFalse();
@@ -268,6 +273,11 @@ class AudienceTest {
         form.put("registration", Map.of("after", 0, "name", true, "consent", "", "confirmed", false, "page", ""));
         person.put(at("/audience/parts"), form).is(200);
         meets("/members/", 403);
+        for (String page : List.of("/", "/members/", "https://elsewhere.example/")) {
+            form.put("registration", Map.of("after", 0, "name", true, "consent", "", "confirmed", false, "page", page));
+            person.put(at("/audience/parts"), form).is(400);
+        }
+        assertThat(harbor.stranger().visit(host, "/members/").status()).isEqualTo(403);
         String ada = fresh();
         String own = cookies(say("/members/", "name=Ada+Lind&email=" + ada, ""));
         assertThat(person.visit(host, "/members/?harbor-kept", "Cookie", own).text())

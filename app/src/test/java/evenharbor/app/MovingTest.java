@@ -245,6 +245,33 @@ class MovingTest {
     }
 
     @Test
+    void aSiteWhoseGuardCannotBeTakenOverStaysDark() throws Exception {
+        ApiClient person = harbor.person();
+        String site = person.site("Members");
+        person.putText(site, "index.html", "<p>x").is(200);
+        person.claim(site, "guarded" + site.substring(0, 6)).is(201);
+        person.publish(site);
+        Map<String, Object> part = new HashMap<>(Map.of("path", "/members/", "way", "REGISTER"));
+        part.put(
+                "registration",
+                Map.of("after", 0, "name", false, "consent", "", "confirmed", false, "page", "/register.html"));
+        person.put("/api/sites/" + site + "/audience/parts", part).is(200);
+        Map<String, byte[]> file = exported(person);
+        Map<String, byte[]> opening =
+                with(file, "sites/001.json", text -> text.replace("/register.html", "/members/index.html"));
+        JsonNode came = bring(harbor.person(), packed(opening)).is(200).json();
+        assertThat(came.get("sites").get(0).get("left").toString())
+                .contains("Who gets in to /members/", "it stays dark");
+        assertThat(came.get("sites").get(0).get("live").asBoolean())
+                .as("live without its guard")
+                .isFalse();
+        JsonNode whole =
+                bring(harbor.person(), packed(file)).is(200).json().get("sites").get(0);
+        assertThat(whole.get("left").toString()).doesNotContain("Who gets in");
+        assertThat(whole.get("live").asBoolean()).isTrue();
+    }
+
+    @Test
     void aSiteIsHandedOverWhenBothAgree() {
         ApiClient gives = harbor.person();
         ApiClient gets = harbor.person();

@@ -8,7 +8,6 @@ import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.who.access.Right;
 import evenharbor.core.who.audience.Audience;
-import evenharbor.core.who.audience.AudienceRules;
 import evenharbor.core.who.audience.LinkSecret;
 import evenharbor.core.who.audience.Passes;
 import evenharbor.core.who.mail.MailAddress;
@@ -150,19 +149,12 @@ class AudienceController {
                                 Objects.requireNonNullElse(form.emails(), ""),
                                 Objects.requireNonNullElse(form.lists(), List.of())),
                         Optional.ofNullable(form.registration())
-                                .map(
-                                        asked -> new Audience.Registered(
-                                                asked.after(),
-                                                asked.name(),
-                                                asked.consent().strip(),
-                                                asked.confirmed(),
-                                                asked.page().isBlank()
-                                                        ? ""
-                                                        : AudienceRules.part(asked.page())
-                                                                .orElseThrow(
-                                                                        () -> Problem.field(
-                                                                                "page",
-                                                                                "Type a page of the site, such as /register.html."))))));
+                                .map(asked -> new Audience.Registered(
+                                        asked.after(),
+                                        asked.name(),
+                                        asked.consent().strip(),
+                                        asked.confirmed(),
+                                        asked.page()))));
     }
 
     @PostMapping("/parts/{id}/renewal")
@@ -187,7 +179,7 @@ class AudienceController {
         return new TrialView(trial.in(), trial.part().orElse(null), sentence(trial, email));
     }
 
-    private static String sentence(Audiences.Trial trial, Optional<String> email) {
+    private String sentence(Audiences.Trial trial, Optional<String> email) {
         if (trial.audience().isEmpty()) {
             return "Gets in: it is for everyone.";
         }
@@ -202,6 +194,9 @@ class AudienceController {
         if (audience instanceof Audience.Registered registered) {
             return (registered.after() == 0 ? "" : "Sees " + registered.after() + " pages, then ")
                     + "is asked to register, and gets in after that.";
+        }
+        if (audience instanceof Audience.WithLink link && link.ended(clock.instant())) {
+            return "Does not get in: the link has ended.";
         }
         return audience instanceof Audience.WithPassword ? "Is asked for the password." : "Gets in by the link only.";
     }
@@ -229,11 +224,11 @@ class AudienceController {
                                 : "Whoever opens the link gets in for " + HOURS
                                         + " hours. All others are told that they need it.";
                     case PEOPLE ->
-                        lists.emails(part.id).size() + " people get in, by a code mailed to them, for " + HOURS
+                        people(lists.emails(part.id).size()) + " in, by a code mailed to them, for " + HOURS
                                 + " hours. All others are asked for an e-mail, and get no code.";
                     case ORGANISATION ->
                         "Everyone with an e-mail at " + String.join(", ", domains(part))
-                                + " gets in, by a code mailed to" + " them, for " + HOURS
+                                + " gets in, by a code mailed to them, for " + HOURS
                                 + " hours. All others get no code.";
                     case REGISTER -> "Whoever registers gets in for " + HOURS + " hours at a time.";
                 },
@@ -244,6 +239,10 @@ class AudienceController {
                         .map(asked -> new RegistrationView(
                                 asked.after(), asked.name(), asked.consent(), asked.confirmed(), asked.page()))
                         .orElse(null));
+    }
+
+    private static String people(int count) {
+        return count == 1 ? "1 person gets" : count + " people get";
     }
 
     private List<String> domains(AudiencePart part) {

@@ -81,14 +81,6 @@ public class Audiences {
     public AudienceRules rules(String siteId) {
         Map<String, Guard> parts = new HashMap<>();
         repository.findBySiteIdOrderByPath(siteId).forEach(part -> parts.put(part.path, part.guard(lists)));
-        // The page that visitors register on is there for who has not registered.
-        List<String> forms = parts.values().stream()
-                .map(Guard::audience)
-                .filter(Audience.Registered.class::isInstance)
-                .map(audience -> ((Audience.Registered) audience).page())
-                .filter(page -> !page.isEmpty())
-                .toList();
-        forms.forEach(page -> parts.put(page, new Guard("form", 0, new Audience.Everyone())));
         return AudienceRules.of(parts);
     }
 
@@ -218,7 +210,10 @@ public class Audiences {
                 }
             }
             case PEOPLE, ORGANISATION, REGISTER -> {
-                outbox.needed();
+                if (way != AudiencePart.Way.REGISTER
+                        || asked.filter(Audience.Registered::confirmed).isPresent()) {
+                    outbox.needed();
+                }
                 if (!same) {
                     keep(part, "", null);
                 }
@@ -228,10 +223,19 @@ public class Audiences {
         switch (way) {
             case PEOPLE -> people(part, named);
             case ORGANISATION -> organisation(part, named);
-            case REGISTER -> lists.set(part, asked.orElseThrow(() -> Problem.field("consent", "Say what is asked.")));
+            case REGISTER ->
+                lists.set(part, usable(path, asked.orElseThrow(() -> Problem.field("consent", "Say what is asked."))));
             case EVERYONE, PASSWORD, LINK -> lists.clear(part.id);
         }
         return saved;
+    }
+
+    private static Audience.Registered usable(String path, Audience.Registered asked) {
+        String page = AudienceRules.formPage(path, asked.page())
+                .orElseThrow(() -> Problem.field(
+                        "page",
+                        "Type a page such as /register.html. It is open to everyone: it must not hold " + path));
+        return new Audience.Registered(asked.after(), asked.name(), asked.consent(), asked.confirmed(), page);
     }
 
     /** Who is let in by name. @param pasted addresses or domains, as they were pasted @param lists ids of lists */

@@ -11,15 +11,11 @@ import evenharbor.core.who.mail.Letter;
 import evenharbor.edge.serve.Doorkeeper;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
-import java.time.format.DateTimeFormatter;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.RejectedExecutionException;
@@ -33,7 +29,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Mails codes to visitors who may come in, and keeps who registered. Whether someone may is looked up by a thread of its
+ * Mails codes to visitors who may come in. Whether someone may is looked up by a thread of its
  * own, after the visitor was answered: nobody learns by the answer, or by its time, who is on a list.
  */
 @Component
@@ -48,12 +44,11 @@ class MailDoor implements Doorkeeper, DisposableBean {
     private static final int MOST_CODES = 8;
 
     private static final int DIGITS = 100_000_000;
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm 'UTC'", Locale.ENGLISH);
 
     private final JdbcClient db;
     private final Outbox outbox;
     private final TransactionTemplate transactions;
-    private final Clock clock;
+    private final RegisteredVisitors registered;
     private final SecureRandom random = new SecureRandom();
     private final ThreadPoolExecutor mailing = new ThreadPoolExecutor(
             1,
@@ -66,11 +61,11 @@ class MailDoor implements Doorkeeper, DisposableBean {
                     .setDaemon(true)
                     .build());
 
-    MailDoor(JdbcClient db, Outbox outbox, TransactionTemplate transactions, Clock clock) {
+    MailDoor(JdbcClient db, Outbox outbox, TransactionTemplate transactions, RegisteredVisitors registered) {
         this.db = db;
         this.outbox = outbox;
         this.transactions = transactions;
-        this.clock = clock;
+        this.registered = registered;
     }
 
     @Override
@@ -164,9 +159,7 @@ class MailDoor implements Doorkeeper, DisposableBean {
             db.sql("delete from visitor_code where part_id = ? and browser = ?")
                     .params(guard.id(), digest(visitor.browser()))
                     .update();
-            db.sql("update registered_visitor set confirmed_at = ? where id = ? and confirmed_at is null")
-                    .params(utc(clock.instant()), found.get().holder())
-                    .update();
+            registered.confirm(found.get().holder());
             return found.map(Found::holder);
         });
     }
@@ -174,75 +167,24 @@ class MailDoor implements Doorkeeper, DisposableBean {
     @Override
     public Optional<String> register(Guard guard, Visitor visitor, Form form) {
         Audience.Registered asked = (Audience.Registered) guard.audience();
-        boolean first = Boolean.TRUE.equals(transactions.execute(status -> keep(guard, form)));
+        boolean first = Boolean.TRUE.equals(transactions.execute(status ->
+                site(guard).map(site -> registered.keep(site, guard, form)).orElseThrow()));
         if (asked.confirmed()) {
-            soon(() -> code(guard, visitor, form.email(), holder(guard, form.email())));
+            soon(() -> code(guard, visitor, form.email(), registered.holder(guard, form.email())));
             return Optional.empty();
         }
         // Nothing shows that it is the same person who types an e-mail again: they get in, and nothing of the other.
-        return Optional.of(first ? holder(guard, form.email()) : Ids.id());
-    }
-
-    /** Keeps who registers. Until they have confirmed it by a code, what is said last counts. @return whether they are new */
-    private boolean keep(Guard guard, Form form) {
-        int added = db.sql(
-                        "insert ignore into registered_visitor (id, site_id, part_id, name, email, consent, registered_at)"
-                                + " values (?, ?, ?, ?, ?, ?, ?)")
-                .params(
-                        Ids.id(),
-                        site(guard).orElseThrow(),
-                        guard.id(),
-                        shortened(form.name()),
-                        form.email(),
-                        form.consent(),
-                        utc(clock.instant()))
-                .update();
-        if (added == 0 && guard.audience() instanceof Audience.Registered asked && asked.confirmed()) {
-            db.sql("update registered_visitor set name = ?, consent = ?, registered_at = ?"
-                            + " where part_id = ? and email = ? and confirmed_at is null")
-                    .params(shortened(form.name()), form.consent(), utc(clock.instant()), guard.id(), form.email())
-                    .update();
-        }
-        return added == 1;
-    }
-
-    private String holder(Guard guard, String email) {
-        return db.sql("select id from registered_visitor where part_id = ? and email = ?")
-                .params(guard.id(), email)
-                .query(String.class)
-                .single();
-    }
-
-    private static String shortened(String name) {
-        String plain = name.replaceAll("\\p{Cntrl}+", " ").strip();
-        return plain.length() > 120 ? plain.substring(0, 120) : plain;
+        return Optional.of(first ? registered.holder(guard, form.email()) : Ids.id());
     }
 
     @Override
     public List<String> kept(Guard guard, String holder) {
-        return db.sql("select * from registered_visitor where id = ? and part_id = ?")
-                .params(holder, guard.id())
-                .query((row, n) -> {
-                    List<String> lines = new ArrayList<>();
-                    if (!row.getString("name").isEmpty()) {
-                        lines.add("Name: " + row.getString("name"));
-                    }
-                    lines.add("E-mail: " + row.getString("email"));
-                    if (!row.getString("consent").isEmpty()) {
-                        lines.add("You agreed to: " + row.getString("consent"));
-                    }
-                    lines.add("Registered: " + DAY.format(row.getObject("registered_at", LocalDateTime.class)));
-                    return lines;
-                })
-                .optional()
-                .orElse(List.of());
+        return registered.kept(guard, holder);
     }
 
     @Override
     public void forget(Guard guard, String holder) {
-        db.sql("delete from registered_visitor where id = ? and part_id = ?")
-                .params(holder, guard.id())
-                .update();
+        registered.forget(guard, holder);
     }
 
     @Override

@@ -7,13 +7,9 @@ import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Objects;
-import java.util.Optional;
 import org.springframework.http.HttpStatus;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -28,11 +24,11 @@ import org.springframework.web.bind.annotation.RestController;
 class RegisteredController {
 
     private final Sites sites;
-    private final JdbcClient db;
+    private final RegisteredVisitors registered;
 
-    RegisteredController(Sites sites, JdbcClient db) {
+    RegisteredController(Sites sites, RegisteredVisitors registered) {
         this.sites = sites;
-        this.db = db;
+        this.registered = registered;
     }
 
     /** A visitor who registered. @param consent the words that they agreed to @param confirmedAt null while not confirmed */
@@ -50,18 +46,7 @@ class RegisteredController {
     @GetMapping
     List<RegisteredView> all(@PathVariable String siteId) {
         sites.mine(siteId);
-        return db.sql("select * from registered_visitor where site_id = ? order by registered_at desc, id")
-                .param(siteId)
-                .query((row, n) -> new RegisteredView(
-                        row.getString("id"),
-                        row.getString("name"),
-                        row.getString("email"),
-                        row.getString("consent"),
-                        row.getObject("registered_at", LocalDateTime.class).toInstant(ZoneOffset.UTC),
-                        Optional.ofNullable(row.getObject("confirmed_at", LocalDateTime.class))
-                                .map(at -> at.toInstant(ZoneOffset.UTC))
-                                .orElse(null)))
-                .list();
+        return registered.of(siteId);
     }
 
     /** As CSV (RFC 4180). What a spreadsheet would take for a formula is disarmed. */
@@ -92,9 +77,7 @@ class RegisteredController {
     @Transactional
     public void remove(@PathVariable String siteId, @PathVariable String id) {
         sites.mine(siteId);
-        db.sql("delete from registered_visitor where site_id = ? and id = ?")
-                .params(siteId, id)
-                .update();
+        registered.remove(siteId, id);
     }
 
     @DeleteMapping
@@ -102,6 +85,6 @@ class RegisteredController {
     @Transactional
     public void removeAll(@PathVariable String siteId) {
         sites.mine(siteId);
-        db.sql("delete from registered_visitor where site_id = ?").param(siteId).update();
+        registered.removeAll(siteId);
     }
 }

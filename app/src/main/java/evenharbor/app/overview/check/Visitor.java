@@ -128,7 +128,7 @@ class Visitor {
             return "the site's front page";
         }
         if (decision instanceof Decision.Ask) {
-            return "asked for the password or link";
+            return "asked whether they may come in";
         }
         if (decision instanceof Decision.Closed) {
             return "the notice that the site is closed";

@@ -1,7 +1,6 @@
 package evenharbor.app.overview.moving;
 
 import evenharbor.app.common.problem.Problem;
-import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.harbor.audience.Audiences;
 import evenharbor.app.harbor.publish.Publishing;
 import evenharbor.app.what.content.FileEntries;
@@ -16,9 +15,6 @@ import evenharbor.app.when.plan.PlannedChanges;
 import evenharbor.app.where.address.Claims;
 import evenharbor.app.where.redirect.RedirectContents;
 import evenharbor.app.where.redirect.RedirectSets;
-import evenharbor.core.what.draft.Intake;
-import evenharbor.core.what.draft.IntakeLimits;
-import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.live.Closing;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
@@ -31,44 +27,28 @@ import evenharbor.core.where.address.SiteAddresses;
 import evenharbor.core.who.audience.Audience;
 import evenharbor.edge.blob.Blobs;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
-import java.util.Set;
 import java.util.TreeMap;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipException;
-import java.util.zip.ZipFile;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.core.JacksonException;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Brings the file of an account in: its sites are made anew in the current account, beside what is there. The file comes from
- * anyone: all of it is judged before anything is made, every content is told by its own hash, and each site comes whole or
- * not at all. What cannot be taken over is told.
+ * Brings the file of an account in: its sites are made anew in the current account, beside what is there. Each site comes
+ * whole or not at all. What cannot be taken over is told.
  */
 @Service
 class AccountImport {
-
-    private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int MOST_ENTRIES = 500_000;
-    private static final int MOST_SITES = 200;
-    private static final int MOST_VERSIONS = 2_000;
-    private static final long LARGEST_JSON = 64L << 20;
-    private static final long MOST_BYTES = 8L << 30;
 
     private final Sites sites;
     private final Drafts drafts;
@@ -116,32 +96,13 @@ class AccountImport {
     /** What came of a file. @param left what of the account itself could not be taken over */
     record Came(List<CameIn> sites, List<String> left) {}
 
-    private static Problem refused(String why) {
-        return new Problem(
-                ProblemType.INTAKE_REFUSED, "This file was not brought in: " + why + " Nothing was changed.");
-    }
-
     /** Brings a file in. @param rightsConfirmed whether the person says that the content is theirs to publish */
     Came bring(Path file, boolean rightsConfirmed) throws IOException {
-        try (ZipFile zip = new ZipFile(file.toFile())) {
-            Archive.Index index = json(zip, Archive.INDEX, Archive.Index.class);
-            if (!Archive.FORMAT.equals(index.format()) || index.version() != Archive.VERSION) {
-                throw refused("it is not the file of an account, or of a kind that this harbor does not know.");
-            }
-            if (zip.size() > MOST_ENTRIES
-                    || Objects.requireNonNullElse(index.sites(), List.of()).size() > MOST_SITES) {
-                throw refused("it holds more than fits in.");
-            }
-            List<Archive.SiteFile> all = new ArrayList<>();
-            for (String name : Objects.requireNonNullElse(index.sites(), List.<String>of())) {
-                Archive.SiteFile site = json(zip, name, Archive.SiteFile.class);
-                judge(site);
-                all.add(site);
-            }
-            Map<String, Long> sizes = contents(zip, all);
+        try (ArchiveReader archive = ArchiveReader.open(file)) {
+            Map<String, Long> sizes = archive.keepContents(blobs);
             List<CameIn> came = new ArrayList<>();
-            List<String> left = left(index);
-            for (Archive.SiteFile site : all) {
+            List<String> left = left(archive.index());
+            for (Archive.SiteFile site : archive.sites()) {
                 try {
                     came.add(bring(site, sizes, rightsConfirmed));
                 } catch (Problem e) {
@@ -149,8 +110,6 @@ class AccountImport {
                 }
             }
             return new Came(came, left);
-        } catch (ZipException e) {
-            throw refused("it is no ZIP, or it is damaged.");
         }
     }
 
@@ -165,137 +124,32 @@ class AccountImport {
         return left;
     }
 
-    private static <T> T json(ZipFile zip, String name, Class<T> type) throws IOException {
-        ZipEntry entry = zip.getEntry(name);
-        if (entry == null) {
-            throw refused("“" + name + "” is missing in it.");
-        }
-        try (InputStream in = zip.getInputStream(entry)) {
-            byte[] bytes = in.readNBytes((int) LARGEST_JSON);
-            if (bytes.length == LARGEST_JSON) {
-                throw refused("“" + name + "” is larger than such a file is.");
-            }
-            return Objects.requireNonNull(JSON.readValue(bytes, type));
-        } catch (JacksonException | NullPointerException e) {
-            throw refused("“" + name + "” cannot be read.");
-        }
-    }
-
-    private static void judge(Archive.SiteFile site) {
-        if (site.title() == null || site.title().isBlank() || site.title().length() > 120) {
-            throw refused("a site in it has no usable name.");
-        }
-        if (site.versions() == null || site.draft() == null || site.versions().size() > MOST_VERSIONS) {
-            throw refused("“" + site.title() + "” in it is not whole.");
-        }
-        Set<Integer> numbers = new HashSet<>();
-        paths(site, site.draft());
-        for (Archive.VersionFile version : site.versions()) {
-            if (version.number() < 1 || !numbers.add(version.number()) || version.createdAt() == null) {
-                throw refused("the versions of “" + site.title() + "” in it do not follow each other.");
-            }
-            paths(site, version.files());
-        }
-    }
-
-    private static void paths(Archive.SiteFile site, List<Archive.PathFile> files) {
-        long bytes = 0;
-        List<String> names = new ArrayList<>();
-        for (Archive.PathFile file : Objects.requireNonNullElse(files, List.<Archive.PathFile>of())) {
-            boolean clean = file.path() != null
-                    && SitePath.read(file.path()) instanceof SitePath.Clean read
-                    && read.path().equals(file.path())
-                    && file.sha256() != null
-                    && file.sha256().matches("[0-9a-f]{64}");
-            if (!clean) {
-                throw refused("“" + site.title() + "” in it has a file whose path cannot be used: "
-                        + shortened(String.valueOf(file.path())) + ".");
-            }
-            bytes += Math.max(0, file.size());
-            names.add(file.path());
-        }
-        boolean fits =
-                Intake.limitProblems(names.size(), bytes, IntakeLimits.DEFAULT).isEmpty()
-                        && Intake.clashes(names).isEmpty()
-                        && new HashSet<>(names).size() == names.size();
-        if (!fits) {
-            throw refused("“" + site.title() + "” in it is larger than a site may be, or has the same path twice.");
-        }
-    }
-
-    private static String shortened(String path) {
-        return path.length() > 80 ? path.substring(0, 79) + "…" : path;
-    }
-
-    /** Keeps the contents that are named, each under the hash that it really has. @return their sizes */
-    private Map<String, Long> contents(ZipFile zip, List<Archive.SiteFile> all) throws IOException {
-        Set<String> named = new HashSet<>();
-        for (Archive.SiteFile site : all) {
-            site.draft().forEach(file -> named.add(file.sha256()));
-            name(site.redirects(), named);
-            for (Archive.VersionFile version : site.versions()) {
-                Objects.requireNonNullElse(version.files(), List.<Archive.PathFile>of())
-                        .forEach(file -> named.add(file.sha256()));
-                name(version.redirects(), named);
-            }
-        }
-        Map<String, Long> sizes = new TreeMap<>();
-        long left = MOST_BYTES;
-        try (OpenBatch batch = new OpenBatch(blobs.batch())) {
-            for (String hash : named) {
-                ZipEntry entry = zip.getEntry(Archive.CONTENTS + hash);
-                if (entry == null) {
-                    throw refused("a content is missing in it (" + hash.substring(0, 12) + "…).");
-                }
-                try (InputStream in = new Bounded(zip.getInputStream(entry), left)) {
-                    Blobs.Kept kept = batch.batch.put(in);
-                    if (!kept.hash().equals(hash)) {
-                        throw refused("a content in it is not what it says (" + hash.substring(0, 12) + "…).");
-                    }
-                    sizes.put(hash, kept.size());
-                    left -= kept.size();
-                }
-            }
-            batch.batch.settle();
-        }
-        return sizes;
-    }
-
-    /** Closes a batch however its use ends. */
-    private record OpenBatch(Blobs.Batch batch) implements AutoCloseable {
-        @Override
-        public void close() throws IOException {
-            batch.close();
-        }
-    }
-
-    private static void name(String hash, Set<String> named) {
-        if (hash != null && !hash.isEmpty()) {
-            if (!hash.matches("[0-9a-f]{64}")) {
-                throw refused("it names a content in a way that nobody does.");
-            }
-            named.add(hash);
-        }
-    }
-
     private CameIn bring(Archive.SiteFile file, Map<String, Long> sizes, boolean rightsConfirmed) {
         List<String> left = new ArrayList<>();
         Site site = transactions.execute(status -> made(file, sizes, left));
         addresses(site.id(), file, left);
-        Objects.requireNonNullElse(file.audience(), List.<Archive.PartFile>of())
-                .forEach(part ->
-                        tried(left, "Who gets in to " + part.path(), () -> audiences.takeOver(site.id(), taken(part))));
-        boolean live = file.live()
-                && file.liveVersion() != null
-                && tried(
-                        left,
-                        "Version " + file.liveVersion() + " going live",
-                        () -> publishing.putLive(site.id(), file.liveVersion(), true, rightsConfirmed));
-        Objects.requireNonNullElse(file.plans(), List.<Archive.PlanFile>of())
-                .forEach(plan -> tried(
-                        left,
-                        "The plan for " + plan.starts(),
-                        () -> plans.add(site.id(), action(plan), schedule(plan))));
+        // All parts are tried, so that all that fail are told.
+        long unguarded = Objects.requireNonNullElse(file.audience(), List.<Archive.PartFile>of()).stream()
+                .filter(part ->
+                        !tried(left, "Who gets in to " + part.path(), () -> audiences.takeOver(site.id(), taken(part))))
+                .count();
+        boolean live = false;
+        if (unguarded > 0) {
+            left.add("Going live, and plans: it stays dark, because not all that says who gets in could be taken over."
+                    + " Set that under Who, then put it live.");
+        } else {
+            live = file.live()
+                    && file.liveVersion() != null
+                    && tried(
+                            left,
+                            "Version " + file.liveVersion() + " going live",
+                            () -> publishing.putLive(site.id(), file.liveVersion(), true, rightsConfirmed));
+            Objects.requireNonNullElse(file.plans(), List.<Archive.PlanFile>of())
+                    .forEach(plan -> tried(
+                            left,
+                            "The plan for " + plan.starts(),
+                            () -> plans.add(site.id(), action(plan), schedule(plan))));
+        }
         Objects.requireNonNullElse(file.destinations(), List.<Archive.DestinationFile>of())
                 .forEach(each -> left.add(
                         "The destination " + each.folder() + " at " + each.host() + ": set the host up, then add it."));

@@ -13,7 +13,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
  * @param status HTTP status code of the last answer
  * @param place where it ends: a path at the host name asked, else a URL without its scheme
  * @param content hash of the page's content; empty when it ends with no page
- * @param asked whether they are asked on the way for a password or link
+ * @param asked whether they are asked on the way whether they may come in
  */
 public record Outcome(Journey.End end, int status, String place, String content, boolean asked) {
 

@@ -26,7 +26,7 @@ public record OutcomeDifference(List<Line> lines, Map<Kind, Count> counts) {
         NOT_LIVE,
         /** A notice comes in place of the page, for now. */
         CLOSED,
-        /** Visitors are asked for a password or link first. */
+        /** Visitors are asked first whether they may come in. */
         ASKED,
         /** Another page comes than before, here or elsewhere, because visitors are sent on. */
         REDIRECTED,

@@ -21,7 +21,7 @@ public record Glance(Kind kind, String words) {
         FORWARDS,
         /** The notice of a site that is closed. */
         CLOSED,
-        /** Visitors are asked for a password or link first. */
+        /** Visitors are asked first whether they may come in. */
         ASKED,
         /** A missing page. */
         MISSING
@@ -54,7 +54,7 @@ public record Glance(Kind kind, String words) {
             return new Glance(Kind.TRIAL, "Whoever knows it gets the trial");
         }
         if (decision instanceof Decision.Ask) {
-            return new Glance(Kind.ASKED, "Visitors are asked for the password or link first");
+            return new Glance(Kind.ASKED, "Visitors are asked first whether they may come in");
         }
         if (decision instanceof Decision.Closed) {
             return new Glance(Kind.CLOSED, "Visitors get the notice that it is closed (503)");

@@ -39,7 +39,7 @@ public record Journey(List<Hop> hops, End end) {
         GONE,
         /** The notice of a site that is closed. */
         CLOSED,
-        /** Where visitors are asked for a password or link first. */
+        /** Where visitors are asked first whether they may come in. */
         ASKED,
         /** With nothing: the site has no such page. */
         MISSING,

@@ -23,12 +23,22 @@ public final class AudienceRules {
     private final Map<String, Guard> parts;
 
     private AudienceRules(Map<String, Guard> parts) {
-        this.parts = new TreeMap<>(parts);
+        this.parts = parts;
     }
 
-    /** The guard of each part, by its decoded path from the site's root. */
+    /**
+     * The guard of each part, by its decoded path from the site's root. A page that visitors register on is there for who has
+     * not registered, unless it is a part of its own.
+     */
     public static AudienceRules of(Map<String, Guard> parts) {
-        return parts.isEmpty() ? OPEN : new AudienceRules(parts);
+        Map<String, Guard> all = new TreeMap<>(parts);
+        parts.values().forEach(guard -> {
+            if (guard.audience() instanceof Audience.Registered registered
+                    && !registered.page().isEmpty()) {
+                all.putIfAbsent(registered.page(), new Guard("form", 0, new Audience.Everyone()));
+            }
+        });
+        return all.isEmpty() ? OPEN : new AudienceRules(all);
     }
 
     /** Whether everything is for everyone. */
@@ -66,6 +76,19 @@ public final class AudienceRules {
         boolean dotted = Arrays.stream(plain.split("/")).anyMatch(each -> each.equals(".") || each.equals(".."));
         // The front page of a folder is shown at the folder: who closes the one means the other.
         return dotted ? Optional.empty() : Optional.of(plain.replaceFirst("/index\\.html?$", "/"));
+    }
+
+    /**
+     * The page that visitors register on for a part, as it is kept. It is open to everyone, so it must not hold the part.
+     *
+     * @param part as it is kept
+     * @param typed by a person; empty for the harbor's own page
+     * @return empty when it is no path, or holds the part
+     */
+    public static Optional<String> formPage(String part, String typed) {
+        return typed.isBlank()
+                ? Optional.of("")
+                : part(typed).filter(page -> !(page.endsWith("/") ? part.startsWith(page) : part.equals(page)));
     }
 
     /** As requests are compared: a path that was pasted from a browser's line is encoded. */

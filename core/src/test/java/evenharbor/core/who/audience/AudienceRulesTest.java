@@ -78,4 +78,34 @@ class AudienceRulesTest {
     void whatIsTypedIsCleaned(String typed, String wanted) {
         assertThat(AudienceRules.part(typed).orElse("none")).isEqualTo(wanted);
     }
+
+    @ParameterizedTest
+    @CsvSource({
+        "/members/, /register.html, /register.html",
+        "/members/, //elsewhere.example/a, /elsewhere.example/a",
+        "/members/, https://elsewhere.example/, none",
+        "/members/, '', ''",
+        "/members/, /members/register.html, /members/register.html",
+        "/members/, /members/register/, /members/register/",
+        "/members/, /members/, none",
+        "/members/, /members/index.html, none",
+        "/members/list.html, /members/, none",
+        "/members/list.html, /members/list.html, none",
+        "/members/, /, none",
+        "/, /, none",
+        "/, /index.html, none"
+    })
+    void aPageToRegisterOnDoesNotHoldThePart(String part, String typed, String wanted) {
+        assertThat(AudienceRules.formPage(part, typed).orElse("none")).isEqualTo(wanted);
+    }
+
+    @Test
+    void aPageToRegisterOnIsOpenUnlessItIsAPartOfItsOwn() {
+        Guard registered = new Guard("site", 1, new Audience.Registered(0, false, "", false, "/register.html"));
+        AudienceRules rules = AudienceRules.of(Map.of("/", registered));
+        assertThat(rules.at("/register.html")).isEmpty();
+        assertThat(rules.at("/other.html")).contains(registered);
+        AudienceRules own = AudienceRules.of(Map.of("/", registered, "/register.html", guard("own")));
+        assertThat(own.at("/register.html").map(Guard::id)).contains("own");
+    }
 }
