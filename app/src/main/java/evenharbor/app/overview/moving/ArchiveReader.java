@@ -1,5 +1,6 @@
 package evenharbor.app.overview.moving;
 
+import evenharbor.app.common.problem.LimitedStream;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.core.what.draft.Intake;
@@ -84,6 +85,11 @@ final class ArchiveReader implements AutoCloseable {
     @Override
     public void close() throws IOException {
         zip.close();
+    }
+
+    /** Stops reading what is larger than fits in. */
+    static InputStream limited(InputStream in, long most) {
+        return new LimitedStream(in, most, () -> refused("it holds more than fits in."));
     }
 
     private static Problem damaged() {
@@ -179,7 +185,7 @@ final class ArchiveReader implements AutoCloseable {
                 if (entry == null) {
                     throw refused("a content is missing in it (" + hash.substring(0, 12) + "…).");
                 }
-                try (InputStream in = new Bounded(zip.getInputStream(entry), left)) {
+                try (InputStream in = limited(zip.getInputStream(entry), left)) {
                     Blobs.Kept kept = batch.batch.put(in);
                     if (!kept.hash().equals(hash)) {
                         throw refused("a content in it is not what it says (" + hash.substring(0, 12) + "…).");

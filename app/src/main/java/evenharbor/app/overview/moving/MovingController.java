@@ -51,7 +51,7 @@ class MovingController {
             throws IOException {
         Path file = Files.createTempFile(incoming, "account", ".part");
         try {
-            try (InputStream body = new Bounded(request.getInputStream(), LARGEST)) {
+            try (InputStream body = ArchiveReader.limited(request.getInputStream(), LARGEST)) {
                 Files.copy(body, file, StandardCopyOption.REPLACE_EXISTING);
             }
             return imports.bring(file, rightsConfirmed);

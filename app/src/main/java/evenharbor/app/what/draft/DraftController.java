@@ -98,7 +98,7 @@ class DraftController {
             throws IOException {
         drafts.check(siteId, IfMatch.revision(ifMatch));
         String clean = cleanPath(path);
-        Blobs.Kept kept = blobs.put(new LimitedStream(request.getInputStream()));
+        Blobs.Kept kept = blobs.put(IntakeRefusal.limited(request.getInputStream()));
         FileEntry entry = FileEntries.of(clean, kept.hash(), kept.size(), blobs);
         blobs.settle();
         return views.answer(drafts.change(

@@ -117,7 +117,7 @@ class IntakeController {
                     InputStream body)
             throws IOException {
         Site site = sites.mine(siteId);
-        Blobs.Kept kept = blobs.put(new LimitedStream(body));
+        Blobs.Kept kept = blobs.put(IntakeRefusal.limited(body));
         if (!kept.hash().equals(checkedHash(hash))) {
             throw new Problem(
                     ProblemType.INVALID,
@@ -139,7 +139,7 @@ class IntakeController {
                     InputStream body)
             throws IOException {
         Site site = sites.mine(siteId);
-        String hash = blobs.put(new LimitedStream(body)).hash();
+        String hash = blobs.put(IntakeRefusal.limited(body)).hash();
         contents.sent(site, hash);
         return new Sent(hash);
     }
@@ -190,7 +190,7 @@ class IntakeController {
         drafts.check(siteId, IfMatch.revision(ifMatch));
         Path zip = Files.createTempFile(incoming, "zip", ".part");
         try {
-            try (InputStream body = new LimitedStream(request.getInputStream())) {
+            try (InputStream body = IntakeRefusal.limited(request.getInputStream())) {
                 Files.copy(body, zip, StandardCopyOption.REPLACE_EXISTING);
             }
             ZipIntake.Taken taken = zips.take(zip, replace);

@@ -1,8 +1,11 @@
 package evenharbor.app.what.draft;
 
+import evenharbor.app.common.problem.LimitedStream;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.core.what.draft.IntakeLimits;
 import evenharbor.core.what.draft.IntakeProblem;
+import java.io.InputStream;
 import java.util.List;
 
 /** The answer when files are not taken in. */
@@ -23,5 +26,13 @@ final class IntakeRefusal {
 
     static Problem of(IntakeProblem.Kind kind, String where) {
         return of(List.of(new IntakeProblem(kind, where)));
+    }
+
+    /** Stops reading what is larger than a site may be. */
+    static InputStream limited(InputStream in) {
+        return new LimitedStream(
+                in,
+                IntakeLimits.DEFAULT.bytes(),
+                () -> of(IntakeProblem.Kind.TOO_LARGE, (IntakeLimits.DEFAULT.bytes() >> 20) + " MiB"));
     }
 }

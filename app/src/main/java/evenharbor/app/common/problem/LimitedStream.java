@@ -1,19 +1,21 @@
-package evenharbor.app.overview.moving;
+package evenharbor.app.common.problem;
 
-import evenharbor.app.common.problem.Problem;
-import evenharbor.app.common.problem.ProblemType;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.function.Supplier;
 
-/** Stops reading what is larger than fits in. */
-final class Bounded extends FilterInputStream {
+/** Stops reading what is larger than allowed. */
+public final class LimitedStream extends FilterInputStream {
 
+    private final Supplier<Problem> tooLarge;
     private long left;
 
-    Bounded(InputStream in, long most) {
+    /** @param most bytes @param tooLarge what is thrown at the first byte beyond */
+    public LimitedStream(InputStream in, long most, Supplier<Problem> tooLarge) {
         super(in);
-        left = most;
+        this.left = most;
+        this.tooLarge = tooLarge;
     }
 
     @Override
@@ -33,8 +35,7 @@ final class Bounded extends FilterInputStream {
     private void count(int read) {
         left -= read;
         if (left < 0) {
-            throw new Problem(
-                    ProblemType.INTAKE_REFUSED, "This file holds more than fits in. Nothing of it was brought in.");
+            throw tooLarge.get();
         }
     }
 }
