@@ -5,6 +5,7 @@ import { stepsOf } from '../what/site/nextSteps';
 import { LiveSwitch } from '../harbor/publish/LiveSwitch';
 import { Flag } from '../common/ui/Flag';
 import { Loading, Trouble } from '../common/ui/Notice';
+import { Told } from '../who/activity/Told';
 import { Others } from '../who/presence/Others';
 import { HostName, PublicLink } from '../common/ui/Words';
 import type { SiteView } from '../what/site/thisSite';
@@ -79,6 +80,7 @@ function SiteMast({ site }: { site: SiteView }) {
         <span className="text-soft">Nothing to publish</span>
       )}
       <Others siteId={site.id} />
+      <Told siteId={site.id} />
     </>
   );
 }

@@ -8,6 +8,7 @@ import { Panes } from '../common/ui/Panes';
 import { AudienceParts } from '../harbor/audience/AudienceParts';
 import { HandOver } from '../overview/moving/HandOver';
 import { ReviewRule } from '../harbor/review/ReviewRule';
+import { WhoMay } from '../who/access/May';
 import { SitePeople } from '../who/access/SitePeople';
 
 /** For whom a site is there, and who looks after it. */
@@ -19,6 +20,7 @@ export function Who() {
       ledger={<Visitors />}
       sheet={
         <>
+          <WhoMay site={site} to="MANAGE" what="decide who gets in, and invite people" />
           <SitePeople site={site} />
           <ReviewRule site={site} />
           {site.role === 'OWNER' && <HandOver site={site} />}

@@ -8,6 +8,7 @@ import { daysAhead } from '../when/timeline/axis';
 import { Lanes, useReach } from '../when/timeline/Lanes';
 import { AllAtInstant } from './AllAtInstant';
 import { DeletedSites } from './DeletedSites';
+import { useOwnsAccount } from '../who/access/May';
 
 /** Domains that end soon, or that something is amiss with. */
 function DomainNotices() {
@@ -40,17 +41,20 @@ function CertificateNotices() {
 }
 
 export function AllSites() {
+  const owner = useOwnsAccount();
   const [reach] = useReach();
   const sites = useSites(daysAhead(reach));
   return (
     <>
       <Mast>
-        <Link
-          to="/new"
-          className="border-ink bg-ink text-paper ml-2 border px-3 py-1 font-medium no-underline hover:opacity-90"
-        >
-          New site
-        </Link>
+        {owner && (
+          <Link
+            to="/new"
+            className="border-ink bg-ink text-paper ml-2 border px-3 py-1 font-medium no-underline hover:opacity-90"
+          >
+            New site
+          </Link>
+        )}
       </Mast>
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="sr-only">All sites</h1>
@@ -64,7 +68,7 @@ export function AllSites() {
               A site begins with a folder or ZIP of pages. You look at it before anyone else can, choose its
               address, and publish.
             </p>
-            <Link to="/new">Make the first site</Link>
+            {owner && <Link to="/new">Create the first site</Link>}
           </Empty>
         )}
         {sites.data && sites.data.length > 0 && (

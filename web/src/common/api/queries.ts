@@ -298,6 +298,17 @@ export async function refreshSite(id: string) {
   ]);
 }
 
+/** What happened, as open pages are told; `who` is empty for what one did oneself. */
+export interface Happened {
+  siteId: string;
+  kind: Schemas['Entry']['kind'];
+  who: string;
+  detail: string;
+}
+
+/** Where what happened can be listened to, as `happened`. */
+export const heard = new EventTarget();
+
 /**
  * Follows what happens, here or on another person's page. Only while the page is in sight: a browser keeps few
  * connections to one server, and a page left behind must not hold one.
@@ -314,7 +325,9 @@ export function useLiveEvents() {
       if (document.visibilityState === 'hidden') return;
       events = new EventSource('/api/events');
       events.addEventListener('happened', (event) => {
-        const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string };
+        const happened = JSON.parse((event as MessageEvent<string>).data) as Happened;
+        const { siteId } = happened;
+        heard.dispatchEvent(new CustomEvent('happened', { detail: happened }));
         void queries.invalidateQueries({ queryKey: ['notices'] });
         if (siteId === '') {
           void queries.invalidateQueries({ queryKey: keys.domains });

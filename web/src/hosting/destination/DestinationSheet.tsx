@@ -14,6 +14,7 @@ import { JobProgress } from './JobProgress';
 import { SendPlan } from './SendPlan';
 import { TakeDown } from './TakeDown';
 import { behind, holds, place, type Destination } from './words';
+import { may, WhoMay } from '../../who/access/May';
 
 /** One destination: what it holds, what a publish would do there, and the work at it. */
 export function DestinationSheet({ site, destination: d }: { site: SiteView; destination: Destination }) {
@@ -64,13 +65,14 @@ export function DestinationSheet({ site, destination: d }: { site: SiteView; des
           </>
         )}
       </dl>
-      {d.job && <JobProgress siteId={site.id} job={d.job} />}
+      {d.job && <JobProgress site={site} job={d.job} />}
+      <WhoMay site={site} to="PUBLISH" what="publish there" />
       <Trouble error={ask.error} />
       {/* What was chosen outlives a look, and ends with the publish it was chosen for. */}
-      <div hidden={busy}>
+      <div hidden={busy || !may(site, 'PUBLISH')}>
         <SendPlan key={publishes} site={site} destination={d} busy={ask.isPending} onAsk={ask.mutate} />
       </div>
-      {!busy && d.state !== 'EMPTY' && (
+      {!busy && d.state !== 'EMPTY' && may(site, 'PUBLISH') && (
         <div className="border-water mt-4 flex flex-wrap items-center gap-2 border-t pt-3">
           <TakeDown site={site} destination={d} busy={ask.isPending} onAsk={ask.mutate} />
           {d.state === 'HOLDS' && (
@@ -97,7 +99,7 @@ export function DestinationSheet({ site, destination: d }: { site: SiteView; des
           )}
         </div>
       )}
-      {!busy && <Change destination={d} siteId={site.id} />}
+      {!busy && may(site, 'MANAGE') && <Change destination={d} siteId={site.id} />}
     </>
   );
 }

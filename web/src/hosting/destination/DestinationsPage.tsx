@@ -8,6 +8,7 @@ import { DestinationSheet } from './DestinationSheet';
 import { NewDestination } from './NewDestination';
 import { PublishBehind } from './PublishBehind';
 import { behind, holds, place, type Destination } from './words';
+import { May, may, WhoMay } from '../../who/access/May';
 
 /** Where on hosts elsewhere a site is published. */
 export function DestinationsPage() {
@@ -34,8 +35,10 @@ export function DestinationsPage() {
                 to={`/sites/${site.id}/where/hosts`}
                 offer="choose a host to publish to"
               />
-            ) : (
+            ) : may(site, 'MANAGE') ? (
               <NewDestination site={site} />
+            ) : (
+              <WhoMay site={site} to="MANAGE" what="add hosts to publish to" />
             )
           }
         />
@@ -67,7 +70,9 @@ function Ledger({
     <>
       <div className="mb-2 flex items-baseline justify-between">
         <h2 className="text-lg">On hosts</h2>
-        <Link to={`/sites/${site.id}/where/hosts`}>Add a destination</Link>
+        <May site={site} to="MANAGE">
+          <Link to={`/sites/${site.id}/where/hosts`}>Add a destination</Link>
+        </May>
       </div>
       <ul className="border-water border-t">
         {destinations.map((d) => (
@@ -97,7 +102,9 @@ function Ledger({
           </li>
         ))}
       </ul>
-      <PublishBehind site={site} destinations={destinations} />
+      <May site={site} to="PUBLISH">
+        <PublishBehind site={site} destinations={destinations} />
+      </May>
     </>
   );
 }

@@ -4,12 +4,14 @@ import { refreshSite } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Notice, Trouble } from '../../common/ui/Notice';
 import { sizeText, Time } from '../../common/ui/Words';
+import type { SiteView } from '../../what/site/thisSite';
 import { duration, STEPS, type Job } from './words';
+import { may } from '../../who/access/May';
 
 /** Work at a destination: how far it is, and pausing, stopping, going on. It goes on when the page is closed. */
-export function JobProgress({ siteId, job }: { siteId: string; job: Job }) {
+export function JobProgress({ site, job }: { site: SiteView; job: Job }) {
   const path = { params: { path: { id: job.id } } };
-  const refresh = () => refreshSite(siteId);
+  const refresh = () => refreshSite(site.id);
   const pause = useMutation({
     mutationFn: () => dataOf(api.POST('/api/host-jobs/{id}/pause', path)),
     onSuccess: refresh,
@@ -23,7 +25,7 @@ export function JobProgress({ siteId, job }: { siteId: string; job: Job }) {
     onSuccess: refresh,
   });
   const trouble = <Trouble error={pause.error ?? resume.error ?? stop.error} />;
-  const goOn = (
+  const goOn = may(site, 'PUBLISH') && (
     <Button
       kind="primary"
       busy={resume.isPending}
@@ -34,7 +36,7 @@ export function JobProgress({ siteId, job }: { siteId: string; job: Job }) {
       Go on
     </Button>
   );
-  const end = (
+  const end = may(site, 'PUBLISH') && (
     <Button
       kind="quiet"
       busy={stop.isPending}

@@ -6,6 +6,7 @@ import { Panes } from '../../common/ui/Panes';
 import { AddHost } from './AddHost';
 import { HostSheet } from './HostSheet';
 import { SHORT, standing, type Host } from './words';
+import { OwnersOnly } from '../../who/access/May';
 
 /** All hosts of the account: saved once, used by many sites. */
 export function HostsPage() {
@@ -25,11 +26,15 @@ export function HostsPage() {
             ledger={<Ledger hosts={hosts.data.hosts} chosen={hostId} />}
             sheet={
               chosen ? (
-                <HostSheet key={chosen.id} host={chosen} all={hosts.data} />
+                <OwnersOnly what="change hosts">
+                  <HostSheet key={chosen.id} host={chosen} all={hosts.data} />
+                </OwnersOnly>
               ) : hostId ? (
                 <NotHere what="host" asking={hosts.isFetching} to="/hosts" offer="add a host" />
               ) : (
-                <AddHost all={hosts.data} />
+                <OwnersOnly what="add hosts">
+                  <AddHost all={hosts.data} />
+                </OwnersOnly>
               )
             }
           />

@@ -18,6 +18,7 @@ import { isZip, type FolderFile } from './folder';
 import { takenWords } from './takenWords';
 import { useIntake } from './useIntake';
 import { WhatNav } from './WhatNav';
+import { May, may, WhoMay } from '../../who/access/May';
 
 type DraftView = Schemas['DraftView'];
 
@@ -34,7 +35,10 @@ export function DraftPage() {
         label="Files of the draft"
         ledger={
           <>
-            <TakeIn key={site.id} siteId={site.id} draft={draft.data} />
+            <WhoMay site={site} to="EDIT" what="change pages" />
+            <May site={site} to="EDIT">
+              <TakeIn key={site.id} siteId={site.id} draft={draft.data} />
+            </May>
             {draft.data.count > 0 && <FileLedger files={draft.data.files} selected={selected} />}
           </>
         }
@@ -133,7 +137,10 @@ function DraftSheet({ siteId, draft }: { siteId: string; draft: DraftView }) {
       <h2 className="mb-2 text-lg">The draft</h2>
       <p className="mb-3 max-w-prose">
         Your working copy. Visitors see nothing of it until you publish.{' '}
-        {draft.count > 0 && 'Select a file to edit, rename, replace or delete it.'}
+        {draft.count > 0 &&
+          (may(site, 'EDIT')
+            ? 'Select a file to edit, rename, replace or delete it.'
+            : 'Select a file to see it.')}
       </p>
       <dl className="mb-4 grid grid-cols-[8rem_1fr] gap-y-1">
         <dt className="text-soft">Holds</dt>
@@ -149,7 +156,7 @@ function DraftSheet({ siteId, draft }: { siteId: string; draft: DraftView }) {
       </dl>
       <Trouble error={undo.error} />
       <div className="mb-5 flex flex-wrap gap-2">
-        {draft.undoable && (
+        {draft.undoable && may(site, 'EDIT') && (
           <Button
             busy={undo.isPending}
             onClick={() => {
@@ -160,9 +167,13 @@ function DraftSheet({ siteId, draft }: { siteId: string; draft: DraftView }) {
           </Button>
         )}
       </div>
-      {draft.count > 0 && <SaveVersion siteId={siteId} />}
-      <NewFile siteId={siteId} revision={draft.revision} />
-      <SiteSettings key={site.revision} site={site} />
+      <May site={site} to="EDIT">
+        {draft.count > 0 && <SaveVersion siteId={siteId} />}
+        <NewFile siteId={siteId} revision={draft.revision} />
+      </May>
+      <May site={site} to="MANAGE">
+        <SiteSettings key={site.revision} site={site} />
+      </May>
     </>
   );
 }

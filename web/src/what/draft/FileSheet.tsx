@@ -7,9 +7,11 @@ import { keys, refreshSite, usePreview, queries } from '../../common/api/queries
 import { send } from '../../common/api/send';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading, Notice, Trouble } from '../../common/ui/Notice';
 import { Unsaved } from '../../common/ui/Unsaved';
+import { useThisSite } from '../site/thisSite';
 import { counted, sizeText } from '../../common/ui/Words';
+import { may } from '../../who/access/May';
 
 const TextEditor = lazy(async () => ({ default: (await import('./TextEditor')).TextEditor }));
 
@@ -21,6 +23,7 @@ interface Props {
 
 /** One file or folder of the draft. */
 export function FileSheet({ siteId, draft, path }: Props) {
+  const editor = may(useThisSite(), 'EDIT');
   const folder = path.endsWith('/');
   const file = draft.files.find((f) => f.path === path);
   const inside = draft.files.filter((f) => f.path.startsWith(path));
@@ -59,8 +62,9 @@ export function FileSheet({ siteId, draft, path }: Props) {
         revision={draft.revision}
         isFile={file !== undefined}
         page={file?.page ?? false}
+        editor={editor}
       />
-      {file?.text && <EditText siteId={siteId} path={path} revision={draft.revision} />}
+      {file?.text && <EditText siteId={siteId} path={path} revision={draft.revision} editor={editor} />}
       {file && !file.text && file.mediaType.startsWith('image/') && <Picture siteId={siteId} path={path} />}
     </>
   );
@@ -72,9 +76,10 @@ interface ActionProps {
   revision: number;
   isFile: boolean;
   page: boolean;
+  editor: boolean;
 }
 
-function Actions({ siteId, path, revision, isFile, page }: ActionProps) {
+function Actions({ siteId, path, revision, isFile, page, editor }: ActionProps) {
   const navigate = useNavigate();
   const [to, setTo] = useState<string>();
   const chooser = useRef<HTMLInputElement>(null);
@@ -137,14 +142,16 @@ function Actions({ siteId, path, revision, isFile, page }: ActionProps) {
             Preview
           </Link>
         )}
-        <Button
-          onClick={() => {
-            setTo(to === undefined ? path : undefined);
-          }}
-        >
-          Rename
-        </Button>
-        {isFile && (
+        {editor && (
+          <Button
+            onClick={() => {
+              setTo(to === undefined ? path : undefined);
+            }}
+          >
+            Rename
+          </Button>
+        )}
+        {isFile && editor && (
           <>
             <Button busy={replace.isPending} onClick={() => chooser.current?.click()}>
               Replace
@@ -162,14 +169,16 @@ function Actions({ siteId, path, revision, isFile, page }: ActionProps) {
             />
           </>
         )}
-        <Button
-          busy={remove.isPending}
-          onClick={() => {
-            remove.mutate();
-          }}
-        >
-          Delete
-        </Button>
+        {editor && (
+          <Button
+            busy={remove.isPending}
+            onClick={() => {
+              remove.mutate();
+            }}
+          >
+            Delete
+          </Button>
+        )}
       </div>
       {to !== undefined && (
         <form
@@ -202,13 +211,25 @@ function Actions({ siteId, path, revision, isFile, page }: ActionProps) {
   );
 }
 
-function EditText({ siteId, path, revision }: { siteId: string; path: string; revision: number }) {
+function EditText({
+  siteId,
+  path,
+  revision,
+  editor,
+}: {
+  siteId: string;
+  path: string;
+  revision: number;
+  editor: boolean;
+}) {
   const text = useQuery({
     queryKey: keys.part(siteId, 'text', path),
     queryFn: () =>
       dataOf(api.GET('/api/sites/{siteId}/draft/text', { params: { path: { siteId }, query: { path } } })),
   });
   const [edited, setEdited] = useState<string>();
+  // The text that is being changed. When another is there by then, nothing is saved over it unseen.
+  const [base, setBase] = useState<string>();
   const save = useMutation({
     mutationFn: (body: string) =>
       dataOf(
@@ -224,15 +245,22 @@ function EditText({ siteId, path, revision }: { siteId: string; path: string; re
     onSuccess: async (draft, body) => {
       // What is saved is what is there now: else the editor would fall back to the text of before for a moment.
       queries.setQueryData(keys.part(siteId, 'text', path), { path, text: body, revision: draft.revision });
+      setBase(body);
       setEdited((now) => (now === body ? undefined : now));
       await refreshSite(siteId);
       toast(`${path} is saved in the draft`);
     },
   });
   if (!text.data) return text.error ? <Trouble error={text.error} /> : <Loading />;
-  const changed = edited !== undefined && edited !== text.data.text;
+  const there = text.data.text;
+  const changed = edited !== undefined && edited !== there;
+  const overtaken = changed && base !== undefined && base !== there;
   const saveIt = () => {
-    if (changed && !save.isPending) save.mutate(edited);
+    if (changed && !overtaken && !save.isPending) save.mutate(edited);
+  };
+  const edit = (now: string) => {
+    if (edited === undefined) setBase(there);
+    setEdited(now);
   };
   return (
     // Ctrl+S saves here, wherever in it the focus is; the buttons below do the same.
@@ -247,17 +275,43 @@ function EditText({ siteId, path, revision }: { siteId: string; path: string; re
     >
       <Unsaved when={changed} what={path} />
       <Suspense fallback={<Loading />}>
-        <TextEditor path={path} text={edited ?? text.data.text} onChange={setEdited} />
+        <TextEditor path={path} text={edited ?? text.data.text} onChange={editor ? edit : undefined} />
       </Suspense>
       <Trouble error={save.error} />
-      <div className="mt-2 flex items-center gap-3">
-        <Button kind="primary" disabled={!changed} busy={save.isPending} onClick={saveIt}>
-          Save in the draft
-        </Button>
-        <span role="status" className="text-soft">
-          {changed ? 'Not saved yet' : 'Saved'}
-        </span>
-      </div>
+      {overtaken && (
+        <Notice kind="attention">
+          <p className="mb-2">
+            {path} was changed in the draft while you were typing. Nothing of yours or theirs is lost yet.
+          </p>
+          <div className="flex flex-wrap gap-2">
+            <Button
+              onClick={() => {
+                setEdited(undefined);
+              }}
+            >
+              Discard mine, show theirs
+            </Button>
+            <Button
+              busy={save.isPending}
+              onClick={() => {
+                save.mutate(edited);
+              }}
+            >
+              Save mine over theirs
+            </Button>
+          </div>
+        </Notice>
+      )}
+      {editor && (
+        <div className="mt-2 flex items-center gap-3">
+          <Button kind="primary" disabled={!changed || overtaken} busy={save.isPending} onClick={saveIt}>
+            Save in the draft
+          </Button>
+          <span role="status" className="text-soft">
+            {changed ? 'Not saved yet' : 'Saved'}
+          </span>
+        </div>
+      )}
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { css } from '@codemirror/lang-css';
 import { html } from '@codemirror/lang-html';
 import { javascript } from '@codemirror/lang-javascript';
 import { HighlightStyle, syntaxHighlighting } from '@codemirror/language';
+import { EditorState } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { basicSetup } from 'codemirror';
@@ -10,7 +11,8 @@ import { useEffect, useRef } from 'react';
 interface Props {
   path: string;
   text: string;
-  onChange: (text: string) => void;
+  /** Without it the text can be read and copied only. */
+  onChange: ((text: string) => void) | undefined;
 }
 
 const LANGUAGES = [
@@ -68,10 +70,11 @@ export function TextEditor({ path, text, onChange }: Props) {
         language ? language() : [],
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}` }),
+        EditorState.readOnly.of(tell.current === undefined),
         LOOK,
         syntaxHighlighting(WRITING),
         EditorView.updateListener.of((update) => {
-          if (update.docChanged && !loading.current) tell.current(update.state.doc.toString());
+          if (update.docChanged && !loading.current) tell.current?.(update.state.doc.toString());
         }),
       ],
     });

@@ -13,6 +13,7 @@ import { Field } from '../../common/ui/Field';
 import { Notice, Trouble } from '../../common/ui/Notice';
 import { WillNotice } from '../../common/ui/Noticed';
 import { SitePages } from '../../common/ui/SitePages';
+import { May, may } from '../../who/access/May';
 
 type Version = Schemas['VersionView'];
 
@@ -21,10 +22,16 @@ export function VersionSheet({ version }: { version: Version }) {
   const site = useThisSite();
   return (
     <>
-      <BringBack version={version} />
+      <May site={site} to="EDIT">
+        <BringBack version={version} />
+      </May>
       <SitePages key={version.number} siteId={site.id} version={version.number} />
       <AsZip number={version.number} />
-      <Describe version={version} />
+      {may(site, 'EDIT') ? (
+        <Describe version={version} />
+      ) : (
+        version.note !== '' && <p className="whitespace-pre-line">{version.note}</p>
+      )}
     </>
   );
 }
@@ -80,15 +87,17 @@ function BringBack({ version }: { version: Version }) {
         >
           Copy into the draft
         </Button>
-        <Button
-          disabled={isLive || !site.rightsConfirmed}
-          onClick={() => {
-            putLive.reset();
-            setAsking(true);
-          }}
-        >
-          {isLive ? 'It is live' : 'Restore …'}
-        </Button>
+        <May site={site} to="PUBLISH">
+          <Button
+            disabled={isLive || !site.rightsConfirmed}
+            onClick={() => {
+              putLive.reset();
+              setAsking(true);
+            }}
+          >
+            {isLive ? 'It is live' : 'Restore …'}
+          </Button>
+        </May>
       </div>
       {version.redirectsDiffer && (
         <div className="mt-2">

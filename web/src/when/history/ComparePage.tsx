@@ -11,6 +11,7 @@ import { aboutChange, MARKS } from '../../harbor/publish/ChangeLedger';
 import { WhatNav } from '../../what/draft/WhatNav';
 import { useThisSite } from '../../what/site/thisSite';
 import { BringBack } from './BringBack';
+import { May } from '../../who/access/May';
 
 type Difference = Schemas['ChangeView'];
 
@@ -215,7 +216,9 @@ function FileSides({ from, to, file }: { from: string; to: string; file: Differe
       <h2 className="mono text-lg [overflow-wrap:anywhere]">{file.path}</h2>
       <p className="text-soft mb-3">{aboutChange(file)}</p>
       {isVersion(from) && to === 'draft' && old !== undefined && (
-        <BringBack siteId={site.id} version={Number(from)} path={old} />
+        <May site={site} to="EDIT">
+          <BringBack siteId={site.id} version={Number(from)} path={old} />
+        </May>
       )}
       {textual && <WordsThatDiffer from={from} to={to} file={file} />}
       <Trouble error={before.error ?? after.error} />

@@ -11,6 +11,7 @@ import { useThisSite } from '../../what/site/thisSite';
 import { WordSearch } from '../../what/version/WordSearch';
 import { BringBack } from './BringBack';
 import { versionWords } from './words';
+import { may } from '../../who/access/May';
 
 type Found = Schemas['FoundView'];
 
@@ -111,7 +112,9 @@ function FoundSheet({ page }: { page: Found }) {
           Its history
         </Link>
       </p>
-      {last !== undefined && <BringBack siteId={site.id} version={last} path={page.path} />}
+      {last !== undefined && may(site, 'EDIT') && (
+        <BringBack siteId={site.id} version={last} path={page.path} />
+      )}
       <SitePages siteId={site.id} version={last ?? null} first={page.path} />
     </>
   );

@@ -9,6 +9,7 @@ import { sizeText, Time } from '../../common/ui/Words';
 import { WhatNav } from '../../what/draft/WhatNav';
 import { useThisSite } from '../../what/site/thisSite';
 import { BringBack } from './BringBack';
+import { May } from '../../who/access/May';
 
 /** The history of one file: its distinct states, whatever else changed meanwhile. */
 export function HistoryPage() {
@@ -91,7 +92,9 @@ export function HistoryPage() {
             chosen && (
               <>
                 <h2 className="mb-2 text-lg">As it was in version {chosen.last}</h2>
-                <BringBack key={chosen.last} siteId={site.id} version={chosen.last} path={path} />
+                <May site={site} to="EDIT">
+                  <BringBack key={chosen.last} siteId={site.id} version={chosen.last} path={path} />
+                </May>
                 <p className="mb-3">
                   <Link
                     to={`/sites/${site.id}/what/versions/compare?from=${String(chosen.last)}&to=draft&path=${encodeURIComponent(path)}`}

@@ -16,6 +16,7 @@ import { WillNotice } from '../../common/ui/Noticed';
 import { useRested } from '../../common/ui/useRested';
 import { ownZone } from '../../common/ui/time';
 import { NOTICE, type PlansView } from './planForm';
+import { May } from '../../who/access/May';
 
 /** Closes a site for now. */
 export function CloseNow({ site, standing }: { site: SiteView; standing: PlansView['now'] | undefined }) {
@@ -58,14 +59,16 @@ export function ClosedNow({ site, standing }: { site: SiteView; standing: PlansV
           </>
         )}
       </p>
-      <Button
-        busy={reopen.isPending}
-        onClick={() => {
-          reopen.mutate();
-        }}
-      >
-        Reopen now
-      </Button>
+      <May site={site} to="PUBLISH">
+        <Button
+          busy={reopen.isPending}
+          onClick={() => {
+            reopen.mutate();
+          }}
+        >
+          Reopen now
+        </Button>
+      </May>
       <Trouble error={reopen.error} />
     </div>
   );

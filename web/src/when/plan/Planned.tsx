@@ -17,6 +17,7 @@ import { ClosedNow, CloseNow } from './CloseNow';
 import { PlanEditor } from './PlanEditor';
 import { ThenPages } from './ThenPages';
 import { newPlan, standingWords, usePlans, type PlanForm, type PlansView, type PlanView } from './planForm';
+import { May, may, WhoMay } from '../../who/access/May';
 
 interface Editing {
   plan?: PlanView;
@@ -35,21 +36,24 @@ export function Planned({ site }: { site: SiteView }) {
         <h2 id="planned" className="mr-auto text-lg">
           Planned
         </h2>
-        <CloseNow site={site} standing={plans.data?.now} />
-        <Button
-          kind="primary"
-          onClick={() => {
-            setEditing({
-              initial: newPlan(
-                'PUBLISH_DRAFT',
-                typedTime(setHours(startOfHour(addDays(now, 1)), 9, inZone())),
-              ),
-            });
-          }}
-        >
-          Plan a change
-        </Button>
+        <May site={site} to="PUBLISH">
+          <CloseNow site={site} standing={plans.data?.now} />
+          <Button
+            kind="primary"
+            onClick={() => {
+              setEditing({
+                initial: newPlan(
+                  'PUBLISH_DRAFT',
+                  typedTime(setHours(startOfHour(addDays(now, 1)), 9, inZone())),
+                ),
+              });
+            }}
+          >
+            Plan a change
+          </Button>
+        </May>
       </div>
+      <WhoMay site={site} to="PUBLISH" what="plan changes, close the site and reopen it" />
       {plans.data && <ClosedNow site={site} standing={plans.data.now} />}
       <Trouble error={plans.error} />
       {plans.isPending && <Loading />}
@@ -74,7 +78,8 @@ export function Planned({ site }: { site: SiteView }) {
           </ul>
           {open.length === 0 && !editing && (
             <p className="text-soft">
-              Nothing is planned. Plan a publish, a winter programme with its end, a summer closing.
+              Nothing is planned.
+              {may(site, 'PUBLISH') && ' Plan a publish, a winter programme with its end, a summer closing.'}
             </p>
           )}
           <DatedRedirects view={plans.data} />
@@ -120,7 +125,7 @@ function Findings({
                 {finding.sentence} <Time at={finding.at} />
               </p>
               <p className="mt-1 flex flex-wrap gap-x-4">
-                {finding.fixes.map((fix) =>
+                {(may(site, 'PUBLISH') ? finding.fixes : []).map((fix) =>
                   fix === 'CALL_OFF' ? (
                     <LinkButton
                       key={fix}
@@ -205,23 +210,25 @@ function PlanRow({
         >
           {plan.words}
         </span>
-        {!plan.calledOff && (
+        <May site={site} to="PUBLISH">
+          {!plan.calledOff && (
+            <LinkButton
+              onClick={() => {
+                onEdit({ plan, initial: plan.form });
+              }}
+            >
+              Change
+            </LinkButton>
+          )}
+          {plan.begun && !plan.calledOff && <EndNow plan={plan} />}
           <LinkButton
             onClick={() => {
-              onEdit({ plan, initial: plan.form });
+              callOff.mutate({ plan, off: !plan.calledOff });
             }}
           >
-            Change
+            {plan.calledOff ? 'Plan it again' : plan.begun ? 'Do not end it' : 'Call off'}
           </LinkButton>
-        )}
-        {plan.begun && !plan.calledOff && <EndNow plan={plan} />}
-        <LinkButton
-          onClick={() => {
-            callOff.mutate({ plan, off: !plan.calledOff });
-          }}
-        >
-          {plan.calledOff ? 'Plan it again' : plan.begun ? 'Do not end it' : 'Call off'}
-        </LinkButton>
+        </May>
       </div>
       {plan.calledOff && <p className="text-soft">Called off</p>}
       {!plan.calledOff && next && (

@@ -10,6 +10,7 @@ import { Field } from '../../common/ui/Field';
 import { Loading, Trouble } from '../../common/ui/Notice';
 import { counted, sizeText, Time } from '../../common/ui/Words';
 import { ownZone } from '../../common/ui/time';
+import { OwnersOnly } from '../../who/access/May';
 
 type View = Schemas['RetentionView'];
 
@@ -29,7 +30,9 @@ export function SpaceAndCleanUp() {
       {retention.data && (
         <>
           <Used view={retention.data} />
-          <Rule key={JSON.stringify(retention.data.rule)} view={retention.data} />
+          <OwnersOnly what="change how long versions are kept">
+            <Rule key={JSON.stringify(retention.data.rule)} view={retention.data} />
+          </OwnersOnly>
           <Due view={retention.data} />
         </>
       )}

@@ -9,6 +9,7 @@ import { Loading, Trouble } from '../../common/ui/Notice';
 import { HAPPENED } from '../../who/activity/happened';
 import { Time } from '../../common/ui/Words';
 import { shown } from '../../common/ui/time';
+import { May, may } from '../../who/access/May';
 
 export function When() {
   const site = useThisSite();
@@ -20,7 +21,12 @@ export function When() {
     <>
       <h2 className="sr-only">When</h2>
       {past.data && (
-        <Lanes lanes={[past.data]} over={(lane, axis) => <PlanHandles site={lane.site} axis={axis} />} />
+        <Lanes
+          lanes={[past.data]}
+          over={
+            may(site, 'PUBLISH') ? (lane, axis) => <PlanHandles site={lane.site} axis={axis} /> : undefined
+          }
+        />
       )}
       <Planned site={site} />
       <section aria-labelledby="past" className="mt-6 max-w-3xl">
@@ -53,7 +59,9 @@ export function When() {
           Live since <Time at={site.liveSince} />.
         </p>
       )}
-      <DeleteSite site={site} />
+      <May site={site} to="MANAGE">
+        <DeleteSite site={site} />
+      </May>
     </>
   );
 }

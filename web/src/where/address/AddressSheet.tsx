@@ -19,6 +19,7 @@ import { ChangeName } from './ChangeName';
 import { LadderView } from './LadderView';
 import { RoleChoice, type Wish } from './RoleChoice';
 import { ROLES } from './roles';
+import { May } from '../../who/access/May';
 
 type Standing = Schemas['StandingView'];
 
@@ -76,25 +77,27 @@ export function AddressSheet({ site, standing }: { site: SiteView; standing: Sta
       </p>
       <Trouble error={look.error} />
       <Https site={site} standing={standing} />
-      <div className="border-water mt-5 flex flex-wrap gap-2 border-t pt-4">
-        <Button
-          aria-expanded={part === 'role'}
-          onClick={() => {
-            setPart(part === 'role' ? null : 'role');
-          }}
-        >
-          Change what it does
-        </Button>
-        <Button
-          aria-expanded={part === 'name'}
-          onClick={() => {
-            setPart(part === 'name' ? null : 'name');
-          }}
-        >
-          Change its name …
-        </Button>
-        <Release site={site} address={address} />
-      </div>
+      <May site={site} to="MANAGE">
+        <div className="border-water mt-5 flex flex-wrap gap-2 border-t pt-4">
+          <Button
+            aria-expanded={part === 'role'}
+            onClick={() => {
+              setPart(part === 'role' ? null : 'role');
+            }}
+          >
+            Change what it does
+          </Button>
+          <Button
+            aria-expanded={part === 'name'}
+            onClick={() => {
+              setPart(part === 'name' ? null : 'name');
+            }}
+          >
+            Change its name …
+          </Button>
+          <Release site={site} address={address} />
+        </div>
+      </May>
       {part === 'role' && (
         <ChangeRole
           key={address.id}

@@ -13,6 +13,7 @@ import { ChartView } from './ChartView';
 import { StateMark, STATES } from './LadderView';
 import { ROLES } from './roles';
 import { WhereNav } from './WhereNav';
+import { May, may, WhoMay } from '../../who/access/May';
 
 /** The id of this harbor as a destination, in the chart. */
 const HARBOR = 'harbor';
@@ -46,8 +47,10 @@ export function Where() {
               to={`/sites/${site.id}/where`}
               offer="add an address"
             />
-          ) : (
+          ) : may(site, 'MANAGE') ? (
             <NewAddress site={site} />
+          ) : (
+            <WhoMay site={site} to="MANAGE" what="add and change addresses" />
           )
         }
       />
@@ -70,7 +73,9 @@ function AddressLedger({
     <>
       <div className="mb-2 flex items-baseline justify-between">
         <h2 className="text-lg">Addresses</h2>
-        <Link to={`/sites/${site.id}/where`}>Add an address</Link>
+        <May site={site} to="MANAGE">
+          <Link to={`/sites/${site.id}/where`}>Add an address</Link>
+        </May>
       </div>
       <ul className="border-water border-t">
         {where.addresses.map(({ address, state, until }) => (

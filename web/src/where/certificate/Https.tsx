@@ -13,6 +13,7 @@ import { BrowserPromise } from './BrowserPromise';
 import { TurnOff } from './TurnOff';
 import { TurnOn } from './TurnOn';
 import { inALine, type Certificate } from './words';
+import { May, may } from '../../who/access/May';
 
 /** The HTTPS of one address: how it stands, and what can be done about it. */
 export function Https({ site, standing }: { site: SiteView; standing: Schemas['StandingView'] }) {
@@ -36,26 +37,28 @@ export function Https({ site, standing }: { site: SiteView; standing: Schemas['S
       ) : (
         <On site={site} https={https} />
       )}
-      <div className="flex flex-wrap gap-2">
-        {https === null && (
+      <May site={site} to="MANAGE">
+        <div className="flex flex-wrap gap-2">
+          {https === null && (
+            <Button
+              kind="primary"
+              onClick={() => {
+                setAsking('on');
+              }}
+            >
+              Turn HTTPS on …
+            </Button>
+          )}
           <Button
-            kind="primary"
             onClick={() => {
-              setAsking('on');
+              setAsking('bring');
             }}
           >
-            Turn HTTPS on …
+            Add a certificate …
           </Button>
-        )}
-        <Button
-          onClick={() => {
-            setAsking('bring');
-          }}
-        >
-          Add a certificate …
-        </Button>
-        {https !== null && <TurnOff site={site} https={https} />}
-      </div>
+          {https !== null && <TurnOff site={site} https={https} />}
+        </div>
+      </May>
       {asking === 'on' && <TurnOn site={site} address={address} state={state} onClose={close} />}
       {asking === 'bring' && <BringCertificate site={site} address={address} onClose={close} />}
     </section>
@@ -96,15 +99,17 @@ function On({ site, https }: { site: SiteView; https: Certificate }) {
                 We try again by ourselves: <Time at={https.hindrance.again} />
               </span>
             )}
-            <Button
-              kind="quiet"
-              busy={again.isPending}
-              onClick={() => {
-                again.mutate();
-              }}
-            >
-              It is fixed: try again
-            </Button>
+            <May site={site} to="MANAGE">
+              <Button
+                kind="quiet"
+                busy={again.isPending}
+                onClick={() => {
+                  again.mutate();
+                }}
+              >
+                It is fixed: try again
+              </Button>
+            </May>
           </p>
           <Trouble error={again.error} />
         </Notice>
@@ -128,6 +133,7 @@ function On({ site, https }: { site: SiteView; https: Certificate }) {
             <dd>
               <Check
                 checked={https.sendsOn}
+                disabled={!may(site, 'MANAGE')}
                 onChange={(to) => {
                   sending.mutate(to);
                 }}
@@ -137,7 +143,7 @@ function On({ site, https }: { site: SiteView; https: Certificate }) {
             </dd>
           </dl>
           <Trouble error={sending.error} />
-          {https.sendsOn && <BrowserPromise site={site} https={https} />}
+          {https.sendsOn && may(site, 'MANAGE') && <BrowserPromise site={site} https={https} />}
         </>
       )}
     </>

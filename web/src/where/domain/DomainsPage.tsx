@@ -13,6 +13,7 @@ import { DomainSearch } from './DomainSearch';
 import { DomainSheet } from './DomainSheet';
 import { money } from './money';
 import { useUnder } from './useUnder';
+import { OwnersOnly } from '../../who/access/May';
 
 type Domain = Schemas['DomainView'];
 
@@ -34,13 +35,17 @@ export function DomainsPage() {
             ledger={<Ledger domains={domains.data} chosen={domainId} />}
             sheet={
               chosen ? (
-                <DomainSheet key={chosen.id} domain={chosen} />
+                <OwnersOnly what="change domains">
+                  <DomainSheet key={chosen.id} domain={chosen} />
+                </OwnersOnly>
               ) : domainId ? (
                 <NotHere what="domain" asking={domains.isFetching} to="/domains" offer="find another name" />
               ) : (
                 <>
                   <h2 className="mb-1 text-lg">Find a name, or connect one</h2>
-                  <DomainSearch />
+                  <OwnersOnly what="register and connect names">
+                    <DomainSearch />
+                  </OwnersOnly>
                 </>
               )
             }

@@ -4,6 +4,8 @@ import { Diamond, Trouble } from '../../common/ui/Notice';
 import { counted } from '../../common/ui/Words';
 import { useChangeRedirects } from './change';
 import { findingText, mendText, sourceText, targetText, type Finding, type Rule } from './words';
+import { useThisSite } from '../../what/site/thisSite';
+import { may } from '../../who/access/May';
 
 interface Props {
   siteId: string;
@@ -15,6 +17,7 @@ const MOST = 60;
 
 /** What makes no sense in the set, each with its mends as buttons. */
 export function Findings({ siteId, findings, ruleOf }: Props) {
+  const editor = may(useThisSite(), 'EDIT');
   const change = useChangeRedirects(siteId);
   if (findings.length === 0) return null;
   const shorter = findings.flatMap((f) =>
@@ -24,7 +27,7 @@ export function Findings({ siteId, findings, ruleOf }: Props) {
     <section id="findings" aria-label="Findings" className="border-water mt-5 border-t pt-4">
       <div className="mb-2 flex flex-wrap items-baseline justify-between gap-2">
         <h3 className="text-[1.05rem]">{counted(findings.length, 'finding')}</h3>
-        {shorter.length > 1 && (
+        {shorter.length > 1 && editor && (
           <Button
             busy={change.isPending}
             onClick={() => {
@@ -54,13 +57,15 @@ export function Findings({ siteId, findings, ruleOf }: Props) {
                 </Link>
               )}
               <FindingLine finding={finding} ruleOf={ruleOf} />
-              <Mends
-                finding={finding}
-                busy={change.isPending}
-                onMend={(mend) => {
-                  change.mutate({ put: mend.put, remove: mend.remove, what: mendText(mend).toLowerCase() });
-                }}
-              />
+              {editor && (
+                <Mends
+                  finding={finding}
+                  busy={change.isPending}
+                  onMend={(mend) => {
+                    change.mutate({ put: mend.put, remove: mend.remove, what: mendText(mend).toLowerCase() });
+                  }}
+                />
+              )}
             </li>
           );
         })}

@@ -18,6 +18,7 @@ import { RuleLedger } from './RuleLedger';
 import { RuleUse } from './RuleUse';
 import { TryUrl } from './TryUrl';
 import { BLANK, type Redirects } from './words';
+import { May, may, WhoMay } from '../../who/access/May';
 
 /** Links in a row that are still large enough to be hit. */
 const SMALL = 'inline-block min-h-[25px]';
@@ -77,14 +78,17 @@ export function RedirectsPage() {
             />
           ) : (
             <>
-              <RuleForm
-                // What is being typed is kept unless this very rule was changed by someone else.
-                key={chosen ? JSON.stringify(chosen) : `new ${from}`}
-                site={site}
-                rule={chosen ?? BLANK}
-                begin={from}
-                ruleOf={ruleOf}
-              />
+              <WhoMay site={site} to="EDIT" what="change redirects" />
+              <May site={site} to="EDIT">
+                <RuleForm
+                  // What is being typed is kept unless this very rule was changed by someone else.
+                  key={chosen ? JSON.stringify(chosen) : `new ${from}`}
+                  site={site}
+                  rule={chosen ?? BLANK}
+                  begin={from}
+                  ruleOf={ruleOf}
+                />
+              </May>
               {chosen && use && <RuleUse use={use} />}
               {!chosen && <Findings siteId={site.id} findings={redirects.data.findings} ruleOf={ruleOf} />}
               <TryUrl key={`try ${ruleId ?? ''}`} site={site} rule={chosen} ruleOf={ruleOf} />
@@ -104,12 +108,14 @@ function Summary({ redirects, saved }: { redirects: Redirects; saved: Schemas['U
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h2 className="text-lg">{counted(redirects.rules.length, 'redirect')}</h2>
         <span className="flex flex-wrap gap-x-4">
-          <Link className={SMALL} to={`/sites/${site.id}/where/redirects`}>
-            New redirect
-          </Link>
-          <Link className={SMALL} to={`/sites/${site.id}/where/redirects/bring`}>
-            Import
-          </Link>
+          <May site={site} to="EDIT">
+            <Link className={SMALL} to={`/sites/${site.id}/where/redirects`}>
+              New redirect
+            </Link>
+            <Link className={SMALL} to={`/sites/${site.id}/where/redirects/bring`}>
+              Import
+            </Link>
+          </May>
           {redirects.rules.length > 0 && (
             <a className={SMALL} href={`/api/sites/${site.id}/redirects/file`} download>
               Export as CSV
@@ -133,7 +139,7 @@ function Summary({ redirects, saved }: { redirects: Redirects; saved: Schemas['U
             {counted(redirects.findings.length, 'finding')}
           </Link>
         )}
-        {redirects.undoable && (
+        {redirects.undoable && may(site, 'EDIT') && (
           <LinkButton
             disabled={undo.isPending}
             onClick={() => {
@@ -150,6 +156,7 @@ function Summary({ redirects, saved }: { redirects: Redirects; saved: Schemas['U
 }
 
 function Waiting({ siteId, redirects }: { siteId: string; redirects: Redirects }) {
+  const site = useThisSite();
   const apply = useApplyRedirects(siteId);
   const waiting = redirects.waiting > 0 && redirects.live;
   const noticed = useRedirectsOutcome(siteId, waiting);
@@ -162,15 +169,17 @@ function Waiting({ siteId, redirects }: { siteId: string; redirects: Redirects }
           visitors meet. {redirects.waiting === 1 ? 'It goes' : 'They go'} live with the next publish, or at
           once.
         </p>
-        <Button
-          kind="primary"
-          busy={apply.isPending}
-          onClick={() => {
-            apply.mutate();
-          }}
-        >
-          Apply now
-        </Button>
+        <May site={site} to="PUBLISH">
+          <Button
+            kind="primary"
+            busy={apply.isPending}
+            onClick={() => {
+              apply.mutate();
+            }}
+          >
+            Apply now
+          </Button>
+        </May>
       </div>
       <Trouble error={apply.error} />
       <WillNotice query={noticed} />

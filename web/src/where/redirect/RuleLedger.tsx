@@ -9,6 +9,8 @@ import { VirtualList } from '../../common/ui/VirtualList';
 import { counted } from '../../common/ui/Words';
 import { useChangeRedirects } from './change';
 import { GONE, sourceText, targetText, type Redirects, type Rule } from './words';
+import { useThisSite } from '../../what/site/thisSite';
+import { may } from '../../who/access/May';
 
 const ROW = 52;
 
@@ -23,6 +25,7 @@ type Only = 'all' | 'findings' | 'unused' | 'proposed';
 
 /** The rules, several hundred as easy as three: filtered, grouped, many selected at once. */
 export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
+  const editor = may(useThisSite(), 'EDIT');
   const [filter, setFilter] = useState('');
   const [group, setGroup] = useState('');
   const [only, setOnly] = useState<Only>('all');
@@ -110,7 +113,7 @@ export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
         <span className="text-soft text-[0.93rem]">
           {chosen.length > 0 ? `${String(chosen.length)} selected` : `${String(rows.length)} listed`}
         </span>
-        {chosen.length > 0 && (
+        {chosen.length > 0 && editor && (
           <ManyAtOnce
             siteId={siteId}
             chosen={chosen}

@@ -9,6 +9,7 @@ import { useThisSite } from '../../what/site/thisSite';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Empty, Loading, Trouble } from '../../common/ui/Notice';
 import { counted, Time } from '../../common/ui/Words';
+import { May, WhoMay } from '../../who/access/May';
 
 type Missed = Schemas['MissedView'];
 
@@ -55,7 +56,10 @@ export function MissedPage() {
               Export as CSV
             </a>
           </p>
-          <MovedAtOnce siteId={site.id} missed={links} />
+          <WhoMay site={site} to="EDIT" what="redirect them" />
+          <May site={site} to="EDIT">
+            <MovedAtOnce siteId={site.id} missed={links} />
+          </May>
           <Trouble error={ignore.error} />
           <ul className="border-water border-t">
             {links.map((m) => (
@@ -75,14 +79,16 @@ export function MissedPage() {
                   {i.path}
                   {i.under && '…'}
                 </span>
-                <Button
-                  kind="quiet"
-                  onClick={() => {
-                    ignore.mutate({ path: i.path, under: i.under, ignored: false });
-                  }}
-                >
-                  List it again
-                </Button>
+                <May site={site} to="EDIT">
+                  <Button
+                    kind="quiet"
+                    onClick={() => {
+                      ignore.mutate({ path: i.path, under: i.under, ignored: false });
+                    }}
+                  >
+                    List it again
+                  </Button>
+                </May>
               </li>
             ))}
           </ul>
@@ -136,6 +142,7 @@ function MissedRow({
   missed: Missed;
   onIgnore: (what: Schemas['Ignoring']) => void;
 }) {
+  const site = useThisSite();
   const change = useChangeRedirects(siteId);
   const lead = (target: string, status = 301) => {
     change.mutate({
@@ -166,58 +173,60 @@ function MissedRow({
           )}
         </p>
       </div>
-      <div>
-        <div className="flex flex-wrap items-center gap-2">
-          {(missed.meant[0]?.moved ? missed.meant.slice(0, 1) : missed.meant).map((m) => (
-            <Button
-              key={m.path}
-              busy={change.isPending}
-              className="max-w-full"
-              title={likeness(m)}
-              onClick={() => {
-                lead(m.path);
-              }}
+      <May site={site} to="EDIT">
+        <div>
+          <div className="flex flex-wrap items-center gap-2">
+            {(missed.meant[0]?.moved ? missed.meant.slice(0, 1) : missed.meant).map((m) => (
+              <Button
+                key={m.path}
+                busy={change.isPending}
+                className="max-w-full"
+                title={likeness(m)}
+                onClick={() => {
+                  lead(m.path);
+                }}
+              >
+                <span className="truncate">
+                  Redirect to <span className="mono">{m.path}</span>
+                </span>
+              </Button>
+            ))}
+            {missed.meant[0] && <span className="text-soft text-[0.93rem]">{likeness(missed.meant[0])}</span>}
+          </div>
+          <p className="mt-1 flex flex-wrap items-baseline gap-x-4">
+            <Link
+              className="inline-block min-h-[25px]"
+              to={`/sites/${siteId}/where/redirects?from=${encodeURIComponent(missed.path)}`}
             >
-              <span className="truncate">
-                Redirect to <span className="mono">{m.path}</span>
-              </span>
-            </Button>
-          ))}
-          {missed.meant[0] && <span className="text-soft text-[0.93rem]">{likeness(missed.meant[0])}</span>}
-        </div>
-        <p className="mt-1 flex flex-wrap items-baseline gap-x-4">
-          <Link
-            className="inline-block min-h-[25px]"
-            to={`/sites/${siteId}/where/redirects?from=${encodeURIComponent(missed.path)}`}
-          >
-            {missed.meant.length > 0 ? 'Choose another page' : 'Choose a page'}
-          </Link>
-          <LinkButton
-            onClick={() => {
-              lead('', GONE);
-            }}
-          >
-            Removed on purpose (410)
-          </LinkButton>
-          <LinkButton
-            onClick={() => {
-              onIgnore({ path: missed.path, under: false, ignored: true });
-            }}
-          >
-            Ignore
-          </LinkButton>
-          {folder.length > 1 && (
+              {missed.meant.length > 0 ? 'Choose another page' : 'Choose a page'}
+            </Link>
             <LinkButton
               onClick={() => {
-                onIgnore({ path: folder, under: true, ignored: true });
+                lead('', GONE);
               }}
             >
-              Ignore all under {folder}
+              Removed on purpose (410)
             </LinkButton>
-          )}
-        </p>
-        <Trouble error={change.error} />
-      </div>
+            <LinkButton
+              onClick={() => {
+                onIgnore({ path: missed.path, under: false, ignored: true });
+              }}
+            >
+              Ignore
+            </LinkButton>
+            {folder.length > 1 && (
+              <LinkButton
+                onClick={() => {
+                  onIgnore({ path: folder, under: true, ignored: true });
+                }}
+              >
+                Ignore all under {folder}
+              </LinkButton>
+            )}
+          </p>
+          <Trouble error={change.error} />
+        </div>
+      </May>
     </li>
   );
 }

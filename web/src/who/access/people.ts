@@ -28,10 +28,11 @@ export function roleAt(person: PersonView, siteId: string): Role | undefined {
 }
 
 /** Who looks after one site. */
-export const useSitePeople = (siteId: string) =>
+export const useSitePeople = (siteId: string, enabled = true) =>
   useQuery({
     queryKey: keys.part(siteId, 'people'),
     queryFn: () => dataOf(api.GET('/api/sites/{siteId}/people', { params: { path: { siteId } } })),
+    enabled,
   });
 
 /** Who belongs to the account. */

@@ -28,7 +28,7 @@ import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** A real browser, shared by the tests of a class; waits on conditions, never on time. */
-final class Browser {
+final class Browser implements AutoCloseable {
 
     final ChromeDriver driver;
     private final String origin;
@@ -94,7 +94,8 @@ final class Browser {
         }
     }
 
-    void close() {
+    @Override
+    public void close() {
         driver.quit();
     }
 
@@ -111,7 +112,7 @@ final class Browser {
         fill("Password", password);
         press("Sign in");
         sees("All sites");
-        control("New site");
+        control("Find");
     }
 
     void resize(int width, int height) {
@@ -140,15 +141,20 @@ final class Browser {
 
     /** The button, link or label with this name, once it can be used. */
     WebElement control(String name) {
+        return until(
+                "control " + name,
+                d -> controls(name).stream()
+                        .filter(WebElement::isEnabled)
+                        .findFirst()
+                        .orElse(null));
+    }
+
+    /** The buttons, links and labels with this name that stand there now, whether they can be used or not. */
+    List<WebElement> controls(String name) {
         String quoted = "\"" + name + "\"";
         By by = By.xpath("//*[self::button or self::a or self::label or self::summary][normalize-space(.)=" + quoted
                 + " or @aria-label=" + quoted + "]");
-        return until(
-                "control " + name,
-                d -> d.findElements(by).stream()
-                        .filter(e -> e.isDisplayed() && e.isEnabled())
-                        .findFirst()
-                        .orElse(null));
+        return driver.findElements(by).stream().filter(WebElement::isDisplayed).toList();
     }
 
     void press(String name) {
@@ -186,6 +192,14 @@ final class Browser {
             return field.getTagName().equals("select")
                     || text.equals(field(label).getAttribute("value"));
         });
+    }
+
+    /** Types where something is edited, before what stands there. */
+    void type(By where, String text) {
+        WebElement place = until(
+                "a place to type",
+                d -> d.findElements(where).stream().findFirst().orElse(null));
+        place.sendKeys(Keys.chord(Keys.CONTROL, Keys.HOME), text);
     }
 
     /** Sets a field that is chosen from, or that takes a date, to a value of its own. */

@@ -6,6 +6,7 @@ import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.Mailbox;
 import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
+import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -105,5 +106,57 @@ class TogetherWayTest {
         owners.sees("Nel Sand");
         owners.sees("Editor of Choir");
         assertThat(owners.faults()).isEmpty();
+    }
+
+    @Test
+    void whatOneRestoresTheOtherIsToldAndNothingTypedIsOverwrittenUnseen() {
+        ApiClient nel = harbor.memberOf(owner, site, "EDITOR");
+        try (Browser typing = new Browser(harbor.origin())) {
+            typing.signIn(nel.email(), ApiClient.PASSWORD);
+            typing.open("/sites/" + site + "/what?path=index.html");
+            typing.type(By.cssSelector(".cm-content"), "typed by Nel ");
+            typing.sees("Not saved yet");
+
+            owners.open("/sites/" + site + "/what/versions/1");
+            owners.press("Copy into the draft");
+            owners.sees("The draft holds version 1 now");
+            typing.sees("copied into the draft: Version 1");
+            typing.sees("was changed in the draft while you were typing");
+            assertThat(typing.controls("Save in the draft").get(0).isEnabled()).isFalse();
+            assertThat(typing.faults()).isEmpty();
+            assertThat(owner.get("/api/sites/" + site + "/draft/text?path=index.html")
+                            .text())
+                    .contains("Monday")
+                    .doesNotContain("Nel");
+            typing.press("Discard mine, show theirs");
+            typing.seesNoMore("was changed in the draft while you were typing");
+            typing.sees("We sing on Monday");
+
+            owners.press("Restore …");
+            owners.press("Put version 1 live");
+            typing.sees("put live Version 1");
+
+            typing.open("/sites/" + site + "/when");
+            typing.sees("can plan changes, close the site and reopen it.");
+            assertThat(typing.controls("Plan a change")).isEmpty();
+        }
+    }
+
+    @Test
+    void aReviewerIsOfferedWhatAReviewerMay() {
+        ApiClient reviewer = harbor.memberOf(owner, site, "REVIEWER");
+        try (Browser browser = new Browser(harbor.origin())) {
+            browser.signIn(reviewer.email(), ApiClient.PASSWORD);
+            for (String page : List.of("what", "where", "where/redirects", "where/hosts", "when", "who")) {
+                browser.open("/sites/" + site + "/" + page);
+                browser.sees("You are a reviewer of this site.");
+                assertThat(browser.faults()).as(page).isEmpty();
+            }
+            browser.open("/sites/" + site + "/what?path=index.html");
+            browser.sees("We sing on");
+            for (String name : List.of("Save in the draft", "Rename", "Replace", "Delete", "Create file")) {
+                assertThat(browser.controls(name)).as(name).isEmpty();
+            }
+        }
     }
 }

@@ -69,7 +69,7 @@ class WholeWayTest {
         browser.sees("Your sites go here");
 
         // 1. A site from a folder.
-        browser.press("Make the first site");
+        browser.press("Create the first site");
         browser.fill("What is it called?", "Kite Shop");
         browser.choose(
                 "Choose a folder",

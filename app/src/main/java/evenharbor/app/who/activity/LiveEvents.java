@@ -2,6 +2,7 @@ package evenharbor.app.who.activity;
 
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.who.access.Current;
+import evenharbor.app.who.access.People;
 import evenharbor.core.who.access.Membership;
 import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.http.HttpServletRequest;
@@ -51,6 +52,7 @@ class LiveEvents {
     private static final int ROUNDS_BETWEEN_SESSIONS = 7;
 
     private final ActivityRepository repository;
+    private final People people;
     private final SessionRepository<? extends Session> sessions;
     private final Set<Listener> listeners = ConcurrentHashMap.newKeySet();
     private final Set<Long> told = new LinkedHashSet<>();
@@ -66,18 +68,21 @@ class LiveEvents {
     private long last = -1;
     private int round;
 
-    LiveEvents(ActivityRepository repository, SessionRepository<? extends Session> sessions) {
+    LiveEvents(ActivityRepository repository, People people, SessionRepository<? extends Session> sessions) {
         this.repository = repository;
+        this.people = people;
         this.sessions = sessions;
         rounds.scheduleWithFixedDelay(this::round, 700, 700, TimeUnit.MILLISECONDS);
     }
 
-    record Happened(long id, String siteId, ActivityKind kind, String personId) {}
+    /** @param who what the person is called; empty for what Even Harbor did, and for what the listener did themselves */
+    record Happened(long id, String siteId, ActivityKind kind, String who, String detail) {}
 
     /** An open page, and what it has yet to be told. */
     private final class Listener {
         private final SseEmitter emitter = new SseEmitter(TimeUnit.MINUTES.toMillis(30));
         private final String accountId = Current.person().accountId();
+        private final String personId = Current.person().id();
         private final Optional<Membership> membership = Current.membership();
         private final Optional<String> session;
         private final Queue<Happened> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
@@ -177,10 +182,21 @@ class LiveEvents {
     }
 
     private void tell(Activity activity) {
-        Happened happened = new Happened(activity.id, activity.siteId, activity.kind, activity.personId);
-        listeners.stream()
+        List<Listener> concerned = listeners.stream()
                 .filter(listener -> listener.accountId.equals(activity.accountId) && listener.may(activity.siteId))
-                .forEach(listener -> listener.hear(happened));
+                .toList();
+        if (concerned.isEmpty()) {
+            return;
+        }
+        String who = activity.personId.isEmpty()
+                ? ""
+                : people.names(List.of(activity.personId)).of(activity.personId);
+        concerned.forEach(listener -> listener.hear(new Happened(
+                activity.id,
+                activity.siteId,
+                activity.kind,
+                listener.personId.equals(activity.personId) ? "" : who,
+                activity.detail)));
     }
 
     /** Before the web server waits for its requests to end: these would not. */
