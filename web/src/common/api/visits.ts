@@ -115,3 +115,21 @@ export const useClosingOutcome = (id: string, closing: Schemas['ClosingForm'], e
       ),
     enabled,
   });
+
+/** What visitors would notice if others got in to a part; `way` null when nothing more is said of it. */
+export const useAudienceOutcome = (
+  id: string,
+  part: string,
+  way: Schemas['AudiencePartView']['way'] | null,
+  enabled: boolean,
+) =>
+  useQuery({
+    queryKey: keys.part(id, 'outcome', 'audience', part, way),
+    queryFn: () =>
+      dataOf(
+        api.GET('/api/sites/{siteId}/outcomes/audience', {
+          params: { path: { siteId: id }, query: way === null ? { part } : { part, way } },
+        }),
+      ),
+    enabled,
+  });

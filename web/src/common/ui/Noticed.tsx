@@ -16,19 +16,21 @@ const WORDS: Record<Kind, [many: string, one: string]> = {
   NOT_LIVE: ['would find nothing there (404)', 'nothing there (404)'],
   CLOSED: ['would get the notice (503)', 'the notice (503)'],
   ASKED: ['would be asked first whether they may come in', 'asked first'],
+  OPENED: ['would come in without being asked first', 'not asked any more'],
   REDIRECTED: ['would be redirected', 'redirected'],
   FOUND: ['would get a page where there is none now', 'a page where there is none now'],
   CHANGED: ['would get changed content', 'changed content'],
   SAME: ['would get what they get now', 'as now'],
 };
 
-const LOST: Kind[] = ['MISSING', 'GONE', 'NOT_LIVE', 'CLOSED', 'ASKED'];
+const LOST: Kind[] = ['MISSING', 'GONE', 'NOT_LIVE', 'CLOSED', 'ASKED', 'OPENED'];
 const ORDER: Kind[] = [
   'MISSING',
   'NOT_LIVE',
   'CLOSED',
   'GONE',
   'ASKED',
+  'OPENED',
   'REDIRECTED',
   'FOUND',
   'CHANGED',

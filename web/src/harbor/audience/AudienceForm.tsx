@@ -8,6 +8,9 @@ import { Button } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Notice';
+import { WillNotice } from '../../common/ui/Noticed';
+import { useRested } from '../../common/ui/useRested';
+import { useAudienceOutcome } from '../../common/api/visits';
 import { instantTyped, typedTime } from '../../common/ui/time';
 import type { SiteView } from '../../what/site/thisSite';
 import { ByName } from './ByName';
@@ -58,6 +61,8 @@ export function AudienceForm({
       onDone();
     },
   });
+  const wish = useRested({ path, way });
+  const noticed = useAudienceOutcome(site.id, wish.path, wish.way, wish.path !== '');
   const problem = save.error instanceof Problem ? save.error : null;
   return (
     <form
@@ -134,6 +139,7 @@ export function AudienceForm({
         <RegistrationFields asked={asked} onChange={setAsked} problem={(field) => problem?.field(field)} />
       )}
       {problem?.body.violations ? null : <Trouble error={save.error} />}
+      {wish.path !== '' && <WillNotice query={noticed} />}
       <div className="flex gap-2">
         <Button kind="primary" type="submit" busy={save.isPending}>
           Save

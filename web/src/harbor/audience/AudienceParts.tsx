@@ -6,6 +6,10 @@ import { api, dataOf } from '../../common/api/client';
 import { refreshSite, useDestinations } from '../../common/api/queries';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { copy } from '../../common/ui/copy';
+import { useAudienceOutcome } from '../../common/api/visits';
+import { DialogActions } from '../../common/ui/DialogActions';
+import { WillNotice } from '../../common/ui/Noticed';
+import { SiteDialog } from '../../what/site/SiteDialog';
 import { Diamond, Trouble } from '../../common/ui/Notice';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
@@ -86,6 +90,8 @@ export function AudienceParts({ site }: { site: SiteView }) {
 
 function PartRow({ site, part, onEdit }: { site: SiteView; part: Part; onEdit: (part: Part) => void }) {
   const ids = { path: { siteId: site.id, id: part.id } };
+  const [removing, setRemoving] = useState(false);
+  const noticed = useAudienceOutcome(site.id, part.path, null, removing);
   const renew = useMutation({
     mutationFn: () => dataOf(api.POST('/api/sites/{siteId}/audience/parts/{id}/renewal', { params: ids })),
     onSuccess: async () => {
@@ -129,10 +135,10 @@ function PartRow({ site, part, onEdit }: { site: SiteView; part: Part; onEdit: (
             )}
             <LinkButton
               onClick={() => {
-                if (!remove.isPending) remove.mutate();
+                setRemoving(true);
               }}
             >
-              Remove
+              Remove …
             </LinkButton>
           </>
         )}
@@ -166,7 +172,37 @@ function PartRow({ site, part, onEdit }: { site: SiteView; part: Part; onEdit: (
           </button>
         </p>
       )}
-      <Trouble error={renew.error ?? remove.error} />
+      <Trouble error={renew.error} />
+      <SiteDialog
+        alarming
+        site={site}
+        open={removing}
+        onOpenChange={setRemoving}
+        title={`Remove who gets in to ${part.path === '/' ? site.title : part.path}?`}
+      >
+        <p className="mb-2">
+          {part.path === '/'
+            ? 'The whole site is for everyone then, but for parts of it that have their own choice.'
+            : 'It is then for whom the part around it is.'}{' '}
+          {part.way === 'LINK' && 'The link lets nobody in any more. '}
+          Pages and addresses stay as they are.
+        </p>
+        <WillNotice query={noticed} />
+        <Trouble error={remove.error} />
+        <DialogActions
+          kind="alarm"
+          busy={remove.isPending}
+          onDo={() => {
+            remove.mutate();
+          }}
+          leave="Cancel"
+          onLeave={() => {
+            setRemoving(false);
+          }}
+        >
+          Remove
+        </DialogActions>
+      </SiteDialog>
     </>
   );
 }

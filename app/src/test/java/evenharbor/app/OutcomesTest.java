@@ -75,6 +75,24 @@ class OutcomesTest {
     }
 
     @Test
+    void whoIsAskedFirstIsForeseenAsItThenIs() {
+        Map<String, Long> closing = visits(person.get(at("/outcomes/audience?part=walks.html&way=PASSWORD"))
+                .is(200)
+                .json());
+        assertThat(closing).isEqualTo(Map.of("ASKED", 5L, "SAME", 4L));
+        person.put(at("/audience/parts"), Map.of("path", "/", "way", "PASSWORD", "password", "three lanterns"))
+                .is(200);
+        assertThat(person.visit(host, "/walks.html").status()).isEqualTo(403);
+        assertThat(visits(person.get(at("/outcomes/audience?part=/walks.html&way=EVERYONE"))
+                        .is(200)
+                        .json()))
+                .isEqualTo(Map.of("OPENED", 5L, "SAME", 4L));
+        assertThat(visits(person.get(at("/outcomes/audience?part=/")).is(200).json()))
+                .isEqualTo(Map.of("OPENED", 9L));
+        person.get(at("/outcomes/audience?part=../x&way=LINK")).is(400);
+    }
+
+    @Test
     void pagesAreCountedByDayWithWhereTheirReadersCameFrom() {
         JsonNode read = read();
         assertThat(read.get("pages").get(0).get("path").asString()).isEqualTo("/walks.html");

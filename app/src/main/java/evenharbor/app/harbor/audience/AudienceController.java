@@ -68,7 +68,7 @@ class AudienceController {
     record AudiencePartView(
             String id,
             String path,
-            AudiencePart.Way way,
+            AudienceWay way,
             @Schema(nullable = true) Instant until,
             boolean ended,
             @Schema(nullable = true) String link,
@@ -120,7 +120,7 @@ class AudienceController {
             @Size(max = 500, message = "Use at most 500 characters.")
             String path,
 
-            @NotNull(message = "Choose who gets in.") AudiencePart.Way way,
+            @NotNull(message = "Choose who gets in.") AudienceWay way,
             @Schema(nullable = true) String password,
             @Schema(nullable = true) Instant until,
 

@@ -17,20 +17,6 @@ import java.util.stream.Collectors;
 @Table(name = "audience_part")
 class AudiencePart {
 
-    /** What lets visitors in. */
-    enum Way {
-        /** Nothing: it is for everyone. */
-        EVERYONE,
-        PASSWORD,
-        LINK,
-        /** Named people and lists of them. */
-        PEOPLE,
-        /** Everyone of an organisation, by the domain of their e-mail. */
-        ORGANISATION,
-        /** Whoever registers. */
-        REGISTER
-    }
-
     @Id
     String id;
 
@@ -38,7 +24,7 @@ class AudiencePart {
     String path;
 
     @Enumerated(EnumType.STRING)
-    Way way;
+    AudienceWay way;
 
     /** What is kept of the password or of the link's secret; empty for everyone. */
     String kept;

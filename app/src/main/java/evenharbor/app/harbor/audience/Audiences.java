@@ -79,9 +79,42 @@ public class Audiences {
     /** Who is let in where on a site, of any account. */
     @Transactional(readOnly = true)
     public AudienceRules rules(String siteId) {
+        return AudienceRules.of(guards(siteId));
+    }
+
+    private Map<String, Guard> guards(String siteId) {
         Map<String, Guard> parts = new HashMap<>();
         repository.findBySiteIdOrderByPath(siteId).forEach(part -> parts.put(part.path, part.guard(lists)));
+        return parts;
+    }
+
+    /**
+     * Who would be let in where on one of the person's sites.
+     *
+     * @param typed a part as a person typed it
+     * @param way in which they would be asked there; empty when nothing more were said of that part
+     */
+    @Transactional(readOnly = true)
+    public AudienceRules supposing(String siteId, String typed, Optional<AudienceWay> way) {
+        sites.mine(siteId);
+        String path = path(siteId, typed);
+        Map<String, Guard> parts = guards(siteId);
+        parts.remove(path);
+        way.ifPresent(how -> parts.put(
+                path,
+                new Guard(
+                        "supposed",
+                        0,
+                        // Who is asked is asked, whatever for.
+                        how == AudienceWay.EVERYONE ? new Audience.Everyone() : new Audience.WithPassword(""))));
         return AudienceRules.of(parts);
+    }
+
+    private String path(String siteId, String typed) {
+        return AudienceRules.part(typed)
+                .map(part -> asFolder(siteId, part))
+                .orElseThrow(
+                        () -> Problem.field("path", "Type a folder such as /members/, a page, or / for all of it."));
     }
 
     /**
@@ -106,9 +139,9 @@ public class Audiences {
                 .map(part -> new PartTakenAlong(
                         part.path,
                         part.way.name(),
-                        part.way == AudiencePart.Way.PASSWORD ? part.kept : "",
+                        part.way == AudienceWay.PASSWORD ? part.kept : "",
                         Optional.ofNullable(part.untilAt),
-                        part.way == AudiencePart.Way.PEOPLE
+                        part.way == AudienceWay.PEOPLE
                                 ? lists.emails(part.id).stream().sorted().toList()
                                 : lists.named(part.id),
                         lists.registration(part.id)))
@@ -117,8 +150,8 @@ public class Audiences {
 
     /** Says of a part what was said of it elsewhere. */
     public void takeOver(String siteId, PartTakenAlong taken) {
-        AudiencePart.Way way = AudiencePart.Way.valueOf(taken.way());
-        if (way != AudiencePart.Way.PASSWORD) {
+        AudienceWay way = AudienceWay.valueOf(taken.way());
+        if (way != AudienceWay.PASSWORD) {
             put(
                     siteId,
                     taken.path(),
@@ -177,16 +210,13 @@ public class Audiences {
     AudiencePart put(
             String siteId,
             String typed,
-            AudiencePart.Way way,
+            AudienceWay way,
             Optional<String> password,
             Optional<Instant> until,
             ByName named,
             Optional<Audience.Registered> asked) {
         locked(siteId);
-        String path = AudienceRules.part(typed)
-                .map(part -> asFolder(siteId, part))
-                .orElseThrow(
-                        () -> Problem.field("path", "Type a folder such as /members/, a page, or / for all of it."));
+        String path = path(siteId, typed);
         Optional<AudiencePart> before = repository.findBySiteIdAndPath(siteId, path);
         if (before.isEmpty() && repository.findBySiteIdOrderByPath(siteId).size() >= MOST_PARTS) {
             throw new Problem(
@@ -210,7 +240,7 @@ public class Audiences {
                 }
             }
             case PEOPLE, ORGANISATION, REGISTER -> {
-                if (way != AudiencePart.Way.REGISTER
+                if (way != AudienceWay.REGISTER
                         || asked.filter(Audience.Registered::confirmed).isPresent()) {
                     outbox.needed();
                 }
@@ -325,7 +355,7 @@ public class Audiences {
     AudiencePart renew(String siteId, String id) {
         locked(siteId);
         AudiencePart part = part(siteId, id);
-        if (part.way == AudiencePart.Way.LINK) {
+        if (part.way == AudienceWay.LINK) {
             newLink(part);
         } else {
             part.generation++;

@@ -1,11 +1,14 @@
 package evenharbor.app.harbor.outcome;
 
+import evenharbor.app.harbor.audience.AudienceWay;
+import evenharbor.app.harbor.audience.Audiences;
 import evenharbor.app.where.address.AddressForecasts;
 import evenharbor.core.harbor.publish.Selection;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.where.address.SiteAddresses;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -23,10 +26,12 @@ class OutcomeController {
 
     private final Outcomes outcomes;
     private final AddressForecasts addresses;
+    private final Audiences audiences;
 
-    OutcomeController(Outcomes outcomes, AddressForecasts addresses) {
+    OutcomeController(Outcomes outcomes, AddressForecasts addresses, Audiences audiences) {
         this.outcomes = outcomes;
         this.addresses = addresses;
+        this.audiences = audiences;
     }
 
     /**
@@ -90,5 +95,17 @@ class OutcomeController {
     @GetMapping("/address/{addressId}/renaming")
     OutcomeView ofRenaming(@PathVariable String siteId, @PathVariable String addressId, @RequestParam String typed) {
         return outcomes.ofAddresses(siteId, addresses.renamed(siteId, addressId, typed));
+    }
+
+    /**
+     * What visitors notice when others get in to a part.
+     *
+     * @param part the part as a person typed it
+     * @param way in which they are asked there; empty when nothing more is said of it
+     */
+    @GetMapping("/audience")
+    OutcomeView ofAudience(
+            @PathVariable String siteId, @RequestParam String part, @RequestParam(required = false) AudienceWay way) {
+        return outcomes.ofAudience(siteId, audiences.supposing(siteId, part, Optional.ofNullable(way)));
     }
 }

@@ -28,6 +28,7 @@ import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.what.version.Change;
 import evenharbor.core.what.version.Changes;
 import evenharbor.core.where.visit.LikelyPages;
+import evenharbor.core.who.audience.AudienceRules;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -170,6 +171,18 @@ public class Outcomes {
                 siteId,
                 routes.routes(),
                 new Then(same.site().at(addresses), same.manifest(), Map.of()),
+                clock.instant());
+    }
+
+    /** What visitors notice when others are let in. */
+    public OutcomeView ofAudience(String siteId, AudienceRules rules) {
+        sites.mine(siteId);
+        Live live = states.of(siteId);
+        Then same = then(live, live.life());
+        return told(
+                siteId,
+                routes.routes(),
+                new Then(same.site().lettingIn(rules), same.manifest(), Map.of()),
                 clock.instant());
     }
 

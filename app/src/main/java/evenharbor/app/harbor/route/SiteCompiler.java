@@ -136,7 +136,7 @@ class SiteCompiler {
                         .put(ROOT, routes(live.build().orElseThrow(), options, now, before.at(host, ROOT)));
             }
         }
-        guard(answers, audiences.rules(site.id()));
+        guard(answers, now.audience().orElseGet(() -> audiences.rules(site.id())));
         return new Compiled(answers, live.live() ? live.build().orElse("") : "");
     }
 

@@ -5,6 +5,7 @@ import evenharbor.app.where.address.Address;
 import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.where.redirect.Redirects;
+import evenharbor.core.who.audience.AudienceRules;
 import java.util.List;
 import java.util.Optional;
 
@@ -15,9 +16,14 @@ import java.util.Optional;
  * @param source what that would be made of; empty when it is a version that there is
  * @param redirects the redirects they would meet; empty for those that its life names
  * @param addresses its addresses; empty for those it has
+ * @param audience who would be let in where; empty for who is
  */
 public record Supposed(
-        Live live, Optional<Source> source, Optional<Redirects> redirects, Optional<List<Address>> addresses) {
+        Live live,
+        Optional<Source> source,
+        Optional<Redirects> redirects,
+        Optional<List<Address>> addresses,
+        Optional<AudienceRules> audience) {
 
     /**
      * What a build is made of.
@@ -29,7 +35,7 @@ public record Supposed(
 
     /** As this says. */
     public static Supposed of(Live live) {
-        return new Supposed(live, Optional.empty(), Optional.empty(), Optional.empty());
+        return new Supposed(live, Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
     }
 
     /** With a life of its own. */
@@ -39,17 +45,22 @@ public record Supposed(
 
     /** The same, made of these files. */
     public Supposed madeOf(String manifest, Settings settings) {
-        return new Supposed(live, Optional.of(new Source(manifest, settings)), redirects, addresses);
+        return new Supposed(live, Optional.of(new Source(manifest, settings)), redirects, addresses, audience);
     }
 
     /** The same, with these redirects. */
     public Supposed with(Redirects rules) {
-        return new Supposed(live, source, Optional.of(rules), addresses);
+        return new Supposed(live, source, Optional.of(rules), addresses, audience);
     }
 
     /** The same, at these addresses. */
     public Supposed at(List<Address> others) {
-        return new Supposed(live, source, redirects, Optional.of(others));
+        return new Supposed(live, source, redirects, Optional.of(others), audience);
+    }
+
+    /** The same, for others. */
+    public Supposed lettingIn(AudienceRules rules) {
+        return new Supposed(live, source, redirects, addresses, Optional.of(rules));
     }
 
     /** The same, with another life. */
@@ -58,6 +69,6 @@ public record Supposed(
     }
 
     Supposed showing(Live other) {
-        return new Supposed(other, source, redirects, addresses);
+        return new Supposed(other, source, redirects, addresses, audience);
     }
 }

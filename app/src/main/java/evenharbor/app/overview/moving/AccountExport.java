@@ -137,8 +137,7 @@ class AccountExport {
                                         person.name(),
                                         person.email(),
                                         member.getValue().all().map(Enum::name).orElse(null))))
-                        .toList(),
-                List.of());
+                        .toList());
         return new Taken(index, all, contents);
     }
 

@@ -29,6 +29,8 @@ import evenharbor.edge.blob.Blobs;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -62,6 +64,7 @@ class AccountImport {
     private final Manifests manifests;
     private final Blobs blobs;
     private final TransactionTemplate transactions;
+    private final Clock clock;
 
     AccountImport(
             Sites sites,
@@ -75,7 +78,8 @@ class AccountImport {
             Publishing publishing,
             Manifests manifests,
             Blobs blobs,
-            TransactionTemplate transactions) {
+            TransactionTemplate transactions,
+            Clock clock) {
         this.sites = sites;
         this.drafts = drafts;
         this.versions = versions;
@@ -88,6 +92,7 @@ class AccountImport {
         this.manifests = manifests;
         this.blobs = blobs;
         this.transactions = transactions;
+        this.clock = clock;
     }
 
     /** What came of one site. @param left what could not be taken over, each in a sentence */
@@ -129,6 +134,11 @@ class AccountImport {
         Site site = transactions.execute(status -> made(file, sizes, left));
         addresses(site.id(), file, left);
         // All parts are tried, so that all that fail are told.
+        Instant now = clock.instant();
+        Objects.requireNonNullElse(file.audience(), List.<Archive.PartFile>of()).stream()
+                .filter(part -> part.until() != null && !part.until().isAfter(now))
+                .forEach(part -> left.add("The end of the link to " + part.path()
+                        + ": it had ended, and the new link, which nobody has yet, has none. Set one under Who."));
         long unguarded = Objects.requireNonNullElse(file.audience(), List.<Archive.PartFile>of()).stream()
                 .filter(part ->
                         !tried(left, "Who gets in to " + part.path(), () -> audiences.takeOver(site.id(), taken(part))))

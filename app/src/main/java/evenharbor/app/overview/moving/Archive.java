@@ -25,8 +25,7 @@ final class Archive {
             String account,
             List<String> sites,
             List<HostFile> hosts,
-            List<PersonFile> people,
-            List<ListFile> lists) {}
+            List<PersonFile> people) {}
 
     /** A host, without what signs in there. */
     record HostFile(
@@ -34,8 +33,6 @@ final class Archive {
 
     /** Someone who looks after sites. @param role null for single sites only */
     record PersonFile(String name, String email, String role) {}
-
-    record ListFile(String name, List<String> emails) {}
 
     /** A site. @param draft its files @param redirects hash of the set worked on; empty for none @param live version that is live, or was last; null for none */
     record SiteFile(

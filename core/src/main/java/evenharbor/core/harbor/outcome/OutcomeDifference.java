@@ -28,6 +28,8 @@ public record OutcomeDifference(List<Line> lines, Map<Kind, Count> counts) {
         CLOSED,
         /** Visitors are asked first whether they may come in. */
         ASKED,
+        /** A page, without being asked first as now. */
+        OPENED,
         /** Another page comes than before, here or elsewhere, because visitors are sent on. */
         REDIRECTED,
         /** A page comes where none came before. */
@@ -95,6 +97,9 @@ public record OutcomeDifference(List<Line> lines, Map<Kind, Count> counts) {
             case PAGE, OUTSIDE -> {
                 if (then.asked() && !now.asked()) {
                     yield Kind.ASKED;
+                }
+                if (now.asked() && !then.asked()) {
+                    yield Kind.OPENED;
                 }
                 if (!now.reaches()) {
                     yield Kind.FOUND;

@@ -194,6 +194,7 @@ public final class Endpoints {
             PUT    /api/sites/{siteId}/missed-visits/ignored                      SITE    EDIT
             GET    /api/sites/{siteId}/outcomes/address/{addressId}               SITE    SEE
             GET    /api/sites/{siteId}/outcomes/address/{addressId}/renaming      SITE    SEE
+            GET    /api/sites/{siteId}/outcomes/audience                          SITE    SEE
             POST   /api/sites/{siteId}/outcomes/publish                           SITE    SEE
             GET    /api/sites/{siteId}/outcomes/redirects                         SITE    SEE
             GET    /api/sites/{siteId}/outcomes/takedown                          SITE    SEE
