@@ -12,7 +12,7 @@ import java.util.Set;
  * Finds what a style sheet loads: {@code url(…)}, {@code @import "…"} and the pictures of {@code image-set(…)}. A URL with
  * an escape in it is passed over: it stays as it is written.
  */
-final class CssReferences {
+public final class CssReferences {
 
     /** Functions whose strings are URLs (CSS Images Level 4, section 2.4), besides {@code url}. */
     private static final Set<String> OF_URLS = Set.of("url", "src", "image-set", "-webkit-image-set");
@@ -40,7 +40,7 @@ final class CssReferences {
     }
 
     /** The references of a style sheet whose first character stands at {@code offset} of the whole text. */
-    static List<Reference> in(String css, int offset) {
+    public static List<Reference> in(String css, int offset) {
         return new CssReferences(css, offset).read();
     }
 

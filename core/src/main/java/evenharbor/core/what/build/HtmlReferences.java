@@ -14,7 +14,7 @@ import org.jsoup.nodes.Range;
 import org.jsoup.parser.Parser;
 
 /** Finds what a page loads besides itself (pictures, styles, scripts, fonts, sounds) and where it leads. */
-final class HtmlReferences {
+public final class HtmlReferences {
 
     private static final Map<String, Set<String>> LOADING = Map.ofEntries(
             Map.entry("img", Set.of("src")),
@@ -60,15 +60,20 @@ final class HtmlReferences {
     private final boolean templates;
     private final List<Reference> found = new ArrayList<>();
 
-    private HtmlReferences(String html) {
+    private HtmlReferences(String html, Document page) {
         this.html = html;
-        this.page = Parser.htmlParser().setTrackPosition(true).parseInput(html, "");
+        this.page = page;
         this.templates = page.selectFirst("template") != null;
     }
 
     /** The references of a page, in the order they stand. In a page that sets its own base nothing counts as loaded. */
     static List<Reference> in(String html) {
-        return new HtmlReferences(html).all();
+        return in(html, Parser.htmlParser().setTrackPosition(true).parseInput(html, ""));
+    }
+
+    /** The same of a page that was read already, with positions. */
+    public static List<Reference> in(String html, Document page) {
+        return new HtmlReferences(html, page).all();
     }
 
     private List<Reference> all() {

@@ -1,0 +1,61 @@
+package evenharbor.core.what.finding;
+
+import evenharbor.core.what.build.Reference;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * What a page or style sheet says, whatever site it stands in: read once for each content.
+ *
+ * @param references what it loads and where it leads, in their order
+ * @param base the URL of its base element; empty when it has none
+ * @param anchors what fragments of links may name: ids, and names of anchors
+ * @param titles its titles, with white space folded
+ * @param description what it says of itself for search engines; null when nothing is there
+ * @param hidden whether it asks search engines not to list it
+ * @param sendsOn whether it sends visitors elsewhere by itself
+ * @param shell where parts of the page that are not there would be put in
+ * @param lang its language as it says; empty when it says none
+ * @param viewport whether it is made for small screens, too
+ * @param headings its headings, in their order
+ * @param faults what else stands in it that is not right, of kinds that the page alone tells
+ * @param runs whether it runs scripts
+ */
+public record PageFacts(
+        List<Named> references,
+        String base,
+        Set<String> anchors,
+        List<Words> titles,
+        Words description,
+        boolean hidden,
+        boolean sendsOn,
+        Shell shell,
+        String lang,
+        boolean viewport,
+        List<Heading> headings,
+        List<Fault> faults,
+        boolean runs) {
+
+    /** A URL. @param url as written, with character references resolved @param at where it stands, as it stands there */
+    public record Named(String url, Place at, Reference.Use use) {}
+
+    /** Words of a page. @param at where they stand */
+    public record Words(String text, Place at) {}
+
+    /** A heading. @param level from 1 to 6 */
+    public record Heading(int level, String text, Place at) {}
+
+    /** Something that is not right whatever the rest of the site is. @param insert where what is missing is put in; null when it cannot be */
+    public record Fault(FindingKind kind, String subject, String detail, Place at) {}
+
+    /**
+     * Where what is missing is put in.
+     *
+     * @param head index behind the start tag of the head, or where that would be
+     * @param html index behind the name in the start tag of the document; -1 when there is none
+     * @param document index behind the document type, where a document begins
+     * @param doctype whether it says its document type
+     * @param framed whether it is a page of frames
+     */
+    public record Shell(int head, int html, int document, boolean doctype, boolean framed) {}
+}

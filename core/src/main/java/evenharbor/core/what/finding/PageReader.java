@@ -1,0 +1,284 @@
+package evenharbor.core.what.finding;
+
+import evenharbor.core.what.build.HtmlReferences;
+import evenharbor.core.what.build.Reference;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Pattern;
+import org.jsoup.nodes.Document;
+import org.jsoup.nodes.DocumentType;
+import org.jsoup.nodes.Element;
+import org.jsoup.nodes.Node;
+import org.jsoup.nodes.Range;
+import org.jsoup.nodes.TextNode;
+import org.jsoup.parser.Parser;
+
+/** Reads the facts of a page, in one pass. */
+final class PageReader {
+
+    private static final int MOST_FAULTS = 200;
+    private static final int LONGEST_WORDS = 400;
+    private static final Pattern SPACE = Pattern.compile("\\s+");
+    private static final Set<String> HEADINGS = Set.of("h1", "h2", "h3", "h4", "h5", "h6");
+
+    private final String html;
+    private final Document page;
+    private final Lines lines;
+    private final Parser parser;
+    private final Map<String, Place> ids = new HashMap<>();
+    private final Set<String> anchors = new HashSet<>();
+    private final List<PageFacts.Words> titles = new ArrayList<>();
+    private final List<PageFacts.Heading> headings = new ArrayList<>();
+    /** Once for each kind and subject. */
+    private final Map<List<Object>, PageFacts.Fault> faults = new LinkedHashMap<>();
+
+    private final List<Element> forms = new ArrayList<>();
+    private PageFacts.Words description;
+    private boolean hidden;
+    private boolean sendsOn;
+    private boolean viewport;
+    private boolean runs;
+    private boolean framed;
+    private String base = "";
+
+    private PageReader(String html) {
+        this.html = html;
+        this.lines = new Lines(html);
+        this.parser = Parser.htmlParser().setTrackPosition(true).setTrackErrors(MarkupFaults.MOST);
+        // The mark is no part of the text; a space in its place keeps all positions.
+        this.page = parser.parseInput(html.startsWith("\uFEFF") ? " " + html.substring(1) : html, "");
+    }
+
+    /** The facts of a page. */
+    static PageFacts read(String html) {
+        return new PageReader(html).facts();
+    }
+
+    private PageFacts facts() {
+        List<PageFacts.Named> references = new ArrayList<>();
+        for (Reference reference : HtmlReferences.in(html, page)) {
+            String url =
+                    reference.url().indexOf('&') < 0 ? reference.url() : Parser.unescapeEntities(reference.url(), true);
+            Place at = lines.place(reference.start(), reference.end());
+            references.add(new PageFacts.Named(url, at, reference.use()));
+            ofReference(url, at, reference.use());
+        }
+        page.forEachNode(node -> {
+            if (node instanceof Element element) {
+                element(element);
+            }
+        });
+        forms.forEach(this::form);
+        MarkupFaults.of(parser.getErrors())
+                .forEach(fault -> fault(
+                        FindingKind.MARKUP_ODD, fault.subject(), fault.words(), lines.place(fault.at(), fault.at())));
+        Element root = page.selectFirst("html");
+        String lang = root == null ? "" : root.hasAttr("lang") ? root.attr("lang") : root.attr("xml:lang");
+        return new PageFacts(
+                List.copyOf(references),
+                base,
+                Set.copyOf(anchors),
+                List.copyOf(titles),
+                description,
+                hidden,
+                sendsOn,
+                shell(root),
+                lang.strip(),
+                viewport,
+                List.copyOf(headings),
+                List.copyOf(faults.values()),
+                runs);
+    }
+
+    private PageFacts.Shell shell(Element root) {
+        int start = html.startsWith("\uFEFF") ? 1 : 0;
+        DocumentType type = page.documentType();
+        int document = type == null || !type.sourceRange().isTracked()
+                ? start
+                : type.sourceRange().endPos();
+        if (html.startsWith("<?xml", start) && type == null) {
+            int end = html.indexOf("?>", start);
+            document = end < 0 ? start : end + 2;
+        }
+        int name = stands(root) ? root.sourceRange().startPos() + 1 + "html".length() : -1;
+        int within = stands(root) ? root.sourceRange().endPos() : document;
+        Element head = page.head();
+        return new PageFacts.Shell(
+                stands(head) ? head.sourceRange().endPos() : within, name, document, type != null, framed);
+    }
+
+    /** Whether its start tag stands in the text. */
+    private static boolean stands(Element element) {
+        return element != null
+                && element.sourceRange().isTracked()
+                && !element.sourceRange().isImplicit();
+    }
+
+    private void element(Element element) {
+        String name = element.normalName();
+        if (element.hasAttr("id")) {
+            id(element);
+        }
+        if (MarkupFaults.unended(element)) {
+            fault(FindingKind.MARKUP_ODD, "<" + name + ">", "Nothing ends it.", at(element));
+        }
+        switch (name) {
+            case "a" -> anchor(element);
+            case "img", "area" -> picture(element);
+            case "input" -> {
+                if (element.attr("type").equalsIgnoreCase("image")) {
+                    picture(element);
+                }
+            }
+            case "title" -> {
+                // Within a drawing it is the words of the drawing.
+                if (element.closest("svg") == null) {
+                    titles.add(new PageFacts.Words(words(element.text()), whole(element)));
+                }
+            }
+            case "meta" -> meta(element);
+            case "base" -> {
+                if (base.isEmpty()) {
+                    base = element.attr("href").strip();
+                }
+            }
+            case "form" -> forms.add(element);
+            case "frameset" -> framed = true;
+            case "script" -> runs |= PageScripts.runs(element);
+            default -> {
+                if (HEADINGS.contains(name)) {
+                    headings.add(new PageFacts.Heading(name.charAt(1) - '0', words(element.text()), at(element)));
+                }
+            }
+        }
+    }
+
+    private void id(Element element) {
+        String id = element.attr("id");
+        if (!id.isEmpty()) {
+            anchors.add(id);
+            Place first = ids.putIfAbsent(id, at(element));
+            if (first != null) {
+                fault(FindingKind.ID_TWICE, id, "It stands in line " + first.line() + ", too.", at(element));
+            }
+        }
+    }
+
+    private void anchor(Element element) {
+        if (element.hasAttr("name")) {
+            anchors.add(element.attr("name"));
+        }
+        if (element.hasAttr("href") && !saysSomething(element)) {
+            fault(FindingKind.LINK_WORDLESS, element.attr("href"), "", at(element));
+        }
+    }
+
+    private static boolean saysSomething(Element element) {
+        if (!element.attr("aria-label").isBlank()
+                || !element.attr("title").isBlank()
+                || element.hasAttr("aria-labelledby")
+                || element.attr("aria-hidden").equals("true")) {
+            return true;
+        }
+        return element.stream()
+                .anyMatch(each -> each.textNodes().stream().anyMatch(PageReader::visible)
+                        || !each.attr("alt").isBlank()
+                        || !each.attr("aria-label").isBlank()
+                        || each.normalName().equals("svg")
+                        || each.normalName().equals("object")
+                        || each.normalName().equals("img") && !each.hasAttr("alt"));
+    }
+
+    private static boolean visible(TextNode text) {
+        return !text.isBlank();
+    }
+
+    private void picture(Element element) {
+        boolean area = element.normalName().equals("area");
+        boolean said = element.hasAttr("alt")
+                || !element.attr("aria-label").isBlank()
+                || element.hasAttr("aria-labelledby")
+                || element.attr("role").equals("presentation")
+                || element.attr("aria-hidden").equals("true");
+        if (!said && (!area || element.hasAttr("href"))) {
+            String url = element.attr(area ? "href" : "src").strip();
+            fault(FindingKind.PICTURE_WORDLESS, url, "", at(element));
+        }
+    }
+
+    private void meta(Element element) {
+        String content = element.attr("content");
+        String name = element.attr("name").strip().toLowerCase(Locale.ROOT);
+        if (element.attr("http-equiv").strip().equalsIgnoreCase("refresh")) {
+            sendsOn |= content.toLowerCase(Locale.ROOT).contains("url");
+        }
+        switch (name) {
+            case "description" -> {
+                if (description == null && !content.isBlank()) {
+                    description = new PageFacts.Words(words(content), at(element));
+                }
+            }
+            case "viewport" -> viewport |= !content.isBlank();
+            case "robots" -> hidden |= content.toLowerCase(Locale.ROOT).matches("(?s).*\\b(noindex|none)\\b.*");
+            default -> {}
+        }
+    }
+
+    /** A form that neither an address nor a script takes. */
+    private void form(Element form) {
+        boolean dialog = form.attr("method").strip().equalsIgnoreCase("dialog");
+        boolean handled = runs || form.hasAttr("onsubmit") || dialog;
+        boolean led = !form.attr("action").isBlank()
+                || form.select("[formaction]").stream()
+                        .anyMatch(each -> !each.attr("formaction").isBlank());
+        boolean asks = !form.select("input, textarea, select, button").isEmpty();
+        if (!led && !handled && asks) {
+            fault(FindingKind.FORM_NOWHERE, form.id(), "It has no action, and the page runs no script.", at(form));
+        }
+    }
+
+    private void ofReference(String url, Place at, Reference.Use use) {
+        if (use == Reference.Use.INERT) {
+            return;
+        }
+        Target target = Target.of(url, "/");
+        if (target.kind() == Target.Kind.OWN_MACHINE) {
+            fault(FindingKind.OWN_MACHINE, url, "", at);
+        } else if (target.kind() == Target.Kind.OUTSIDE
+                && (FileMissing.loads(use) || use == Reference.Use.FRAME || use == Reference.Use.FORM)
+                && url.strip().regionMatches(true, 0, "http:", 0, 5)) {
+            fault(FindingKind.NOT_SECURE, url, "", at);
+        }
+    }
+
+    private void fault(FindingKind kind, String subject, String detail, Place at) {
+        if (faults.size() < MOST_FAULTS) {
+            faults.putIfAbsent(List.of(kind, subject), new PageFacts.Fault(kind, subject, detail, at));
+        }
+    }
+
+    private static String words(String text) {
+        String folded = SPACE.matcher(text).replaceAll(" ").strip();
+        return folded.length() > LONGEST_WORDS ? folded.substring(0, LONGEST_WORDS) : folded;
+    }
+
+    private Place at(Node node) {
+        Range range = node.sourceRange();
+        return range.isTracked() ? lines.place(range.startPos(), range.endPos()) : lines.place(0, 0);
+    }
+
+    /** From the start tag to the end tag. */
+    private Place whole(Element element) {
+        Range start = element.sourceRange();
+        Range end = element.endSourceRange();
+        return start.isTracked()
+                ? lines.place(start.startPos(), end.isTracked() ? end.endPos() : start.endPos())
+                : lines.place(0, 0);
+    }
+}

@@ -1,0 +1,266 @@
+package evenharbor.core.what.finding;
+
+import evenharbor.core.what.build.Reference;
+import evenharbor.core.what.draft.SitePath;
+import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Function;
+
+/**
+ * All that is not right with a site's files, in an order that stays: what breaks first. Made from facts by content; after a
+ * change only what depends on it is judged again.
+ */
+public final class SiteFindings {
+
+    private static final Comparator<Finding> ORDER = Comparator.comparing(
+                    (Finding f) -> f.kind().weight())
+            .thenComparing(Finding::kind)
+            .thenComparing(Finding::path)
+            .thenComparing(Finding::line)
+            .thenComparing(Finding::subject);
+
+    /** What came of one page or style sheet, and of which paths it depends. */
+    private record Judged(FileEntry file, Page page, Set<String> depends, List<Finding> findings, Site.Weight weight) {}
+
+    private final Site site;
+    private final Map<String, Judged> judged;
+    private final Map<String, Integer> inbound;
+    private final List<Finding> all;
+
+    private SiteFindings(Site site, Map<String, Judged> judged, Map<String, Integer> inbound, List<Finding> all) {
+        this.site = site;
+        this.judged = judged;
+        this.inbound = inbound;
+        this.all = all;
+    }
+
+    /**
+     * The facts of a page's or style sheet's text.
+     *
+     * @param path where it lies: its ending tells what it is
+     */
+    public static PageFacts facts(String path, String text) {
+        return SitePath.isPage(path) ? PageReader.read(text) : StyleReader.read(text);
+    }
+
+    /** Whether facts are read of a file. */
+    public static boolean reads(String path) {
+        return SitePath.isPage(path) || SitePath.endingOf(path).equals("css");
+    }
+
+    /**
+     * Judges a site.
+     *
+     * @param facts of a file that facts are read of; empty when its text cannot be read
+     */
+    public static SiteFindings of(
+            Manifest files, Surroundings around, Function<Map.Entry<String, FileEntry>, Optional<PageFacts>> facts) {
+        return judge(null, files, around, facts);
+    }
+
+    /** Judges a later state of the same site, in the same surroundings. */
+    public SiteFindings after(Manifest files, Function<Map.Entry<String, FileEntry>, Optional<PageFacts>> facts) {
+        return judge(this, files, site.around(), facts);
+    }
+
+    private static SiteFindings judge(
+            SiteFindings before,
+            Manifest files,
+            Surroundings around,
+            Function<Map.Entry<String, FileEntry>, Optional<PageFacts>> facts) {
+        Set<String> changed = before == null ? Set.of() : changed(before.site.manifest(), files);
+        Map<String, Judged> earlier = before == null ? Map.of() : before.judged;
+        Map<String, Integer> inbound = before == null ? new HashMap<>() : new HashMap<>(before.inbound);
+        Site site = new Site(files, around, inbound);
+        Map<String, Judged> judged = new TreeMap<>();
+        List<Page> anew = new ArrayList<>();
+        for (Map.Entry<String, FileEntry> file : files.files().entrySet()) {
+            if (!reads(file.getKey())) {
+                continue;
+            }
+            Judged was = earlier.get(file.getKey());
+            if (was != null && was.file().equals(file.getValue()) && !touched(was, changed)) {
+                Page page = new Page(
+                        was.page().path(), was.page().facts(), was.page().targets(), site);
+                judged.put(file.getKey(), new Judged(was.file(), page, was.depends(), was.findings(), was.weight()));
+                site.put(page);
+                site.put(file.getKey(), was.weight());
+            } else {
+                facts.apply(file)
+                        .map(read -> Page.of(file.getKey(), read, site))
+                        .ifPresent(page -> {
+                            site.put(page);
+                            anew.add(page);
+                        });
+            }
+        }
+        earlier.forEach((path, was) -> {
+            if (!judged.containsKey(path)) {
+                links(was.page(), was.depends(), inbound, -1);
+            }
+        });
+        // All pages are there before any is judged: places within them are looked at.
+        for (Page page : anew) {
+            Judged now = judged(page, files);
+            judged.put(page.path(), now);
+            site.put(page.path(), now.weight());
+            links(page, now.depends(), inbound, 1);
+        }
+        List<Finding> all = new ArrayList<>();
+        judged.values().forEach(each -> all.addAll(each.findings()));
+        for (FindingKind kind : FindingKind.values()) {
+            kind.rule()
+                    .site(
+                            site,
+                            (path, line, subject, detail) -> all.add(new Finding(kind, path, line, subject, detail)));
+        }
+        all.sort(ORDER);
+        return new SiteFindings(site, judged, inbound, List.copyOf(all));
+    }
+
+    /** The request paths at which something else answers now. */
+    private static Set<String> changed(Manifest before, Manifest now) {
+        Set<String> changed = new HashSet<>();
+        before.files().forEach((path, file) -> {
+            if (!file.equals(now.files().get(path))) {
+                paths(path, changed);
+            }
+        });
+        now.files().keySet().forEach(path -> {
+            if (!before.files().containsKey(path)) {
+                paths(path, changed);
+            }
+        });
+        return changed;
+    }
+
+    private static void paths(String file, Collection<String> to) {
+        String path = "/" + file;
+        String folder = SitePath.requestPath(file);
+        to.add(path);
+        if (!folder.equals(path)) {
+            to.add(folder);
+            to.add(folder.length() > 1 ? folder.substring(0, folder.length() - 1) : folder);
+        }
+        // Who spelled it otherwise depends on it, too.
+        to.add(Site.folded(path));
+        to.add(Site.folded(folder));
+    }
+
+    private static boolean touched(Judged was, Set<String> changed) {
+        return changed.size() < was.depends().size()
+                ? changed.stream().anyMatch(was.depends()::contains)
+                : was.depends().stream().anyMatch(changed::contains);
+    }
+
+    private static void links(Page page, Set<String> depends, Map<String, Integer> inbound, int by) {
+        Set<String> own = new HashSet<>();
+        paths(page.path(), own);
+        depends.stream()
+                .filter(path -> !own.contains(path))
+                .forEach(path -> inbound.merge(path, by, (a, b) -> a + b == 0 ? null : a + b));
+    }
+
+    private static Judged judged(Page page, Manifest files) {
+        List<Finding> findings = new ArrayList<>();
+        Set<Finding.Key> known = new HashSet<>();
+        Set<String> depends = new HashSet<>(page.inside());
+        Site.Weight weight = null;
+        boolean sheet = !SitePath.isPage(page.path());
+        if (!sheet) {
+            weight = weight(page, files, depends);
+            page.facts().faults().forEach(fault -> {
+                Finding found =
+                        new Finding(fault.kind(), page.path(), fault.at().line(), fault.subject(), fault.detail());
+                if (known.add(found.key())) {
+                    findings.add(found);
+                }
+            });
+        }
+        for (FindingKind kind : FindingKind.values()) {
+            if (sheet && !kind.rule().sheets()) {
+                continue;
+            }
+            kind.rule().page(page, (path, line, subject, detail) -> {
+                Finding found = new Finding(kind, path, line, subject, detail);
+                if (known.add(found.key())) {
+                    findings.add(found);
+                }
+            });
+        }
+        depends.addAll(depends.stream().map(Site::folded).toList());
+        return new Judged(files.files().get(page.path()), page, depends, List.copyOf(findings), weight);
+    }
+
+    /** The page with all that comes with it, what style sheets load as well. */
+    private static Site.Weight weight(Page page, Manifest files, Set<String> depends) {
+        Set<String> loaded = new HashSet<>();
+        long bytes = files.files().get(page.path()).size();
+        Deque<Page> open = new ArrayDeque<>(List.of(page));
+        while (!open.isEmpty()) {
+            Page next = open.poll();
+            for (int i = 0; i < next.targets().size(); i++) {
+                Target target = next.targets().get(i);
+                Reference.Use use = next.facts().references().get(i).use();
+                // Of several pictures to choose from a browser takes one: the one that stands in src is counted.
+                if (target.kind() != Target.Kind.INSIDE
+                        || !FileMissing.loads(use)
+                        || use == Reference.Use.PICTURE_SET
+                        || use == Reference.Use.SOUND) {
+                    continue;
+                }
+                depends.add(target.path());
+                String file = page.site().file(target.path());
+                if (file != null && !SitePath.isPage(file) && loaded.add(file)) {
+                    bytes += files.files().get(file).size();
+                    page.site().page(file).ifPresent(open::add);
+                }
+            }
+        }
+        return new Site.Weight(bytes, 1 + loaded.size());
+    }
+
+    /** All of them. */
+    public List<Finding> all() {
+        return all;
+    }
+
+    /** What removes one of them; empty when only a person can. */
+    public Optional<Fix> fix(Finding finding) {
+        return finding.kind()
+                .rule()
+                .fix(site, finding)
+                .filter(fix -> !fix.edits().isEmpty());
+    }
+
+    /** How heavy a page is at the first visit: itself, and what comes with it. */
+    public record PageWeight(String path, long bytes, int requests) {}
+
+    /** The pages with what comes with them, the heaviest first. */
+    public List<PageWeight> weights() {
+        return judged.values().stream()
+                .filter(each -> each.weight() != null)
+                .map(each -> new PageWeight(
+                        each.page().path(), each.weight().bytes(), each.weight().requests()))
+                .sorted(Comparator.comparingLong(PageWeight::bytes).reversed().thenComparing(PageWeight::path))
+                .toList();
+    }
+
+    /** The files of the site that was judged. */
+    public Manifest files() {
+        return Objects.requireNonNull(site.manifest());
+    }
+}
