@@ -8,6 +8,7 @@ import { Flag } from '../common/ui/Flag';
 const PARTS: [string, string][] = [
   ['what', 'Draft'],
   ['what/look', 'Preview'],
+  ['what/findings', 'Findings'],
   ['what/review', 'Publish review'],
   ['what/versions', 'Versions'],
   ['where', 'Addresses'],

@@ -16,6 +16,7 @@ const PLACES: [RegExp, string][] = [
   [/\/what\/look/, 'Preview'],
   [/\/what\/review/, 'Changes'],
   [/\/what\/versions/, 'Versions'],
+  [/\/what\/findings/, 'Findings'],
   [/\/what/, 'Draft'],
   [/\/when/, 'When'],
   [/\/who/, 'Who'],

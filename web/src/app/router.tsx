@@ -94,6 +94,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../what/draft/DraftPage')).DraftPage }),
           },
           {
+            path: 'what/findings',
+            lazy: async () => ({ Component: (await import('../what/finding/FindingsPage')).FindingsPage }),
+          },
+          {
             path: 'what/look',
             lazy: async () => ({ Component: (await import('../harbor/preview/Look')).Look }),
           },

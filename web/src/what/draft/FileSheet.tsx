@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
 import { keys, refreshSite, usePreview, queries } from '../../common/api/queries';
@@ -227,6 +227,9 @@ function EditText({
     queryFn: () =>
       dataOf(api.GET('/api/sites/{siteId}/draft/text', { params: { path: { siteId }, query: { path } } })),
   });
+  const [search] = useSearchParams();
+  const asked = Number(search.get('line') ?? '');
+  const line = Number.isInteger(asked) && asked > 0 ? asked : undefined;
   const [edited, setEdited] = useState<string>();
   // The text that is being changed. When another is there by then, nothing is saved over it unseen.
   const [base, setBase] = useState<string>();
@@ -275,7 +278,12 @@ function EditText({
     >
       <Unsaved when={changed} what={path} />
       <Suspense fallback={<Loading />}>
-        <TextEditor path={path} text={edited ?? text.data.text} onChange={editor ? edit : undefined} />
+        <TextEditor
+          path={path}
+          line={line}
+          text={edited ?? text.data.text}
+          onChange={editor ? edit : undefined}
+        />
       </Suspense>
       <Trouble error={save.error} />
       {overtaken && (

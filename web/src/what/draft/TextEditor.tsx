@@ -11,6 +11,8 @@ import { useEffect, useRef } from 'react';
 interface Props {
   path: string;
   text: string;
+  /** The line to begin at, from 1. */
+  line?: number | undefined;
   /** Without it the text can be read and copied only. */
   onChange: ((text: string) => void) | undefined;
 }
@@ -48,7 +50,7 @@ const WRITING = HighlightStyle.define([
 ]);
 
 /** Edits a text in place. Fetched only when a text is opened, for it is large. */
-export function TextEditor({ path, text, onChange }: Props) {
+export function TextEditor({ path, text, line, onChange }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(undefined);
   const tell = useRef(onChange);
@@ -92,8 +94,15 @@ export function TextEditor({ path, text, onChange }: Props) {
       loading.current = true;
       editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text } });
       loading.current = false;
+      if (line !== undefined && line <= editor.state.doc.lines) {
+        const at = editor.state.doc.line(line);
+        editor.dispatch({
+          selection: { anchor: at.from, head: at.to },
+          effects: EditorView.scrollIntoView(at.from, { y: 'center' }),
+        });
+      }
     }
-  }, [text, path]);
+  }, [text, path, line]);
 
   return <div ref={place} />;
 }

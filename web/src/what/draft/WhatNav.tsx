@@ -11,6 +11,7 @@ export function WhatNav() {
       parts={[
         [at, 'Draft'],
         [`${at}/look`, 'Preview'],
+        [`${at}/findings`, 'Findings'],
         [`${at}/review`, site.changes > 0 ? `Changes (${String(site.changes)})` : 'Changes'],
         [`${at}/reviews`, site.review?.state === 'OPEN' ? 'Reviews (1)' : 'Reviews'],
         [`${at}/versions`, 'Versions'],

@@ -24,6 +24,7 @@ public final class Bench {
         all.put("routes", RoutesBench::run);
         all.put("redirects", RedirectBench::run);
         all.put("difference", DifferenceBench::run);
+        all.put("findings", FindingBench::run);
         all.put("visitors", () -> VisitorsBench.run(folder.resolve("visitors")));
         all.put("counting", () -> CountingBench.run(folder.resolve("counting")));
         all.put("passes", () -> PassBench.run(folder.resolve("passes")));

@@ -116,6 +116,7 @@ public class TableEnds {
             "destination",
             "domain",
             "draft",
+            "finding_ignored",
             "flyway_schema_history",
             "follower",
             "harbor_revision",

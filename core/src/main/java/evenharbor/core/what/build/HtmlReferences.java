@@ -80,6 +80,9 @@ public final class HtmlReferences {
         boolean ownBase = page.selectFirst("base[href]") != null;
         for (Element element : page.getAllElements()) {
             String name = element.normalName();
+            if (element.attributesSize() == 0 && !name.equals("style")) {
+                continue;
+            }
             for (String attribute : LOADING.getOrDefault(name, Set.of())) {
                 if (element.hasAttr(attribute)) {
                     addUrl(valueOf(element, attribute), loads(element), use(element, attribute));

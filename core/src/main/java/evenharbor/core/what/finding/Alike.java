@@ -1,9 +1,9 @@
 package evenharbor.core.what.finding;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 
@@ -16,15 +16,17 @@ final class Alike {
 
     /** The pages of each text that several have; pages without one are left out. */
     static Map<String, List<Page>> of(Site site, Function<Page, String> text) {
-        Map<String, List<Page>> all = new TreeMap<>();
+        Map<String, Page> first = new HashMap<>();
+        Map<String, List<Page>> several = new HashMap<>();
         for (Page page : site.pages()) {
             String own = page.toBeFound() ? text.apply(page) : "";
-            if (!own.isEmpty()) {
-                all.computeIfAbsent(own, key -> new ArrayList<>(1)).add(page);
+            Page before = own.isEmpty() ? null : first.putIfAbsent(own, page);
+            if (before != null) {
+                several.computeIfAbsent(own, key -> new ArrayList<>(List.of(before)))
+                        .add(page);
             }
         }
-        all.values().removeIf(pages -> pages.size() < 2);
-        return all;
+        return several;
     }
 
     /** Which others, in a sentence. */

@@ -14,6 +14,9 @@ final class AnchorBroken implements Rule {
                 return;
             }
             String file = page.site().file(target.path());
+            if (file != null && page.site().hasPlace(file, target.fragment())) {
+                return;
+            }
             Page to = target.path().equals("/" + page.path())
                     ? page
                     : file == null ? null : page.site().page(file).orElse(null);
@@ -59,9 +62,8 @@ final class AnchorBroken implements Rule {
 
     private static Optional<String> alike(Page page, String fragment) {
         String plain = plain(fragment);
-        return page.facts().anchors().stream()
+        return page.facts().anchors().names().stream()
                 .filter(anchor -> plain(anchor).equals(plain))
-                .sorted()
                 .findFirst();
     }
 

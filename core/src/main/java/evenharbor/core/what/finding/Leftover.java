@@ -8,8 +8,9 @@ import java.util.regex.Pattern;
 /** Files that programs leave about, and pages as a program begins them. */
 final class Leftover implements Rule {
 
-    private static final Pattern FILE = Pattern.compile(
-            "(?i)(~|\\.(bak|old|orig|tmp|swp|psd|ai|xcf|indd|fla|docx?|log)|[ _-]copy( ?\\d+)?\\.\\w+|\\(\\d+\\)\\.\\w+)$|(^|/)copy of ");
+    private static final Set<String> ENDINGS =
+            Set.of("bak", "old", "orig", "tmp", "swp", "psd", "ai", "xcf", "indd", "fla", "doc", "docx", "log");
+    private static final Pattern COPY = Pattern.compile("(?i)^copy of |[ _-]copy( ?\\d+)?\\.\\w+$|\\(\\d+\\)\\.\\w+$");
     private static final Set<String> TITLES = Set.of(
             "untitled",
             "untitled document",
@@ -33,7 +34,15 @@ final class Leftover implements Rule {
     @Override
     public void site(Site site, Report report) {
         site.manifest().files().keySet().stream()
-                .filter(file -> FILE.matcher(file).find() && !site.linked(file))
+                .filter(file -> leftOver(SitePath.nameOf(file)) && !site.linked(file))
                 .forEach(file -> report.found(file, 0, SitePath.nameOf(file), "No page links to it."));
+    }
+
+    private static boolean leftOver(String name) {
+        char last = name.charAt(name.length() - 1);
+        boolean mayBeCopy = name.indexOf('(') >= 0 || name.indexOf('o') >= 0 || name.indexOf('O') >= 0;
+        return last == '~'
+                || ENDINGS.contains(SitePath.endingOf(name))
+                || mayBeCopy && COPY.matcher(name).find();
     }
 }

@@ -1,5 +1,6 @@
 package evenharbor.core.what.finding;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -29,7 +30,7 @@ final class MarkupFaults {
     private static final Set<String> NEVER_WITHIN = Set.of("a", "form", "button", "nobr");
 
     /** Elements whose end tag may be left out (HTML, section 13.1.2.4). */
-    private static final Set<String> ENDS_ITSELF = Set.of(
+    private static final Set<String> ENDS_ITSELF = new HashSet<>(List.of(
             "html",
             "head",
             "body",
@@ -50,7 +51,7 @@ final class MarkupFaults {
             "tfoot",
             "tr",
             "td",
-            "th");
+            "th"));
 
     private MarkupFaults() {}
 
@@ -98,13 +99,13 @@ final class MarkupFaults {
 
     /** Whether an element stands in the text, is to be ended there, and is not. */
     static boolean unended(Element element) {
-        return element.sourceRange().isTracked()
+        return !ENDS_ITSELF.contains(element.normalName())
+                && element.sourceRange().isTracked()
                 && !element.sourceRange().isImplicit()
                 && (!element.endSourceRange().isTracked()
                         || element.endSourceRange().isImplicit())
                 && !element.tag().isEmpty()
                 && !element.tag().isSelfClosing()
-                && element.tag().namespace().equals(Parser.NamespaceHtml)
-                && !ENDS_ITSELF.contains(element.normalName());
+                && element.tag().namespace().equals(Parser.NamespaceHtml);
     }
 }

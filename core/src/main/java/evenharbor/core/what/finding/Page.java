@@ -2,8 +2,9 @@ package evenharbor.core.what.finding;
 
 import evenharbor.core.what.build.Reference;
 import java.util.ArrayList;
-import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * A page or style sheet in its site.
@@ -65,12 +66,14 @@ record Page(String path, PageFacts facts, List<Target> targets, Site site) {
     }
 
     /** Paths that this page's findings depend on. */
-    Collection<String> inside() {
-        return targets.stream()
-                .filter(target -> target.kind() == Target.Kind.INSIDE)
-                .map(Target::path)
-                .distinct()
-                .toList();
+    Set<String> inside() {
+        Set<String> inside = new HashSet<>();
+        for (Target target : targets) {
+            if (target.kind() == Target.Kind.INSIDE) {
+                inside.add(target.path());
+            }
+        }
+        return inside;
     }
 
     /** The words of the title that browsers show; empty when there are none. */

@@ -2,7 +2,6 @@ package evenharbor.core.what.finding;
 
 import evenharbor.core.what.build.Reference;
 import java.util.List;
-import java.util.Set;
 
 /**
  * What a page or style sheet says, whatever site it stands in: read once for each content.
@@ -24,7 +23,7 @@ import java.util.Set;
 public record PageFacts(
         List<Named> references,
         String base,
-        Set<String> anchors,
+        Anchors anchors,
         List<Words> titles,
         Words description,
         boolean hidden,

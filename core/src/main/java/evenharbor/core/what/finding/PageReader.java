@@ -25,7 +25,6 @@ final class PageReader {
     private static final int MOST_FAULTS = 200;
     private static final int LONGEST_WORDS = 400;
     private static final Pattern SPACE = Pattern.compile("\\s+");
-    private static final Set<String> HEADINGS = Set.of("h1", "h2", "h3", "h4", "h5", "h6");
 
     private final String html;
     private final Document page;
@@ -69,11 +68,7 @@ final class PageReader {
             references.add(new PageFacts.Named(url, at, reference.use()));
             ofReference(url, at, reference.use());
         }
-        page.forEachNode(node -> {
-            if (node instanceof Element element) {
-                element(element);
-            }
-        });
+        page.getAllElements().forEach(this::element);
         forms.forEach(this::form);
         MarkupFaults.of(parser.getErrors())
                 .forEach(fault -> fault(
@@ -83,7 +78,7 @@ final class PageReader {
         return new PageFacts(
                 List.copyOf(references),
                 base,
-                Set.copyOf(anchors),
+                Anchors.of(anchors),
                 List.copyOf(titles),
                 description,
                 hidden,
@@ -122,7 +117,7 @@ final class PageReader {
 
     private void element(Element element) {
         String name = element.normalName();
-        if (element.hasAttr("id")) {
+        if (element.attributesSize() > 0 && element.hasAttr("id")) {
             id(element);
         }
         if (MarkupFaults.unended(element)) {
@@ -152,7 +147,7 @@ final class PageReader {
             case "frameset" -> framed = true;
             case "script" -> runs |= PageScripts.runs(element);
             default -> {
-                if (HEADINGS.contains(name)) {
+                if (name.length() == 2 && name.charAt(0) == 'h' && name.charAt(1) >= '1' && name.charAt(1) <= '6') {
                     headings.add(new PageFacts.Heading(name.charAt(1) - '0', words(element.text()), at(element)));
                 }
             }

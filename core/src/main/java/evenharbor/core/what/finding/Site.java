@@ -4,10 +4,10 @@ import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.Manifest;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 
 /** A site as rules look at it. */
 final class Site {
@@ -17,11 +17,14 @@ final class Site {
     private final Manifest manifest;
     private final Surroundings around;
     private final Map<String, Integer> inbound;
-    private final Map<String, String> answers = new HashMap<>();
-    private final Map<String, String> byLetters = new HashMap<>();
-    private final Map<String, Page> pages = new TreeMap<>();
+    private final Map<String, String> answers;
+    private final Map<String, String> byLetters;
+    /** In the order of their paths, as they are put. */
+    private final Map<String, Page> pages = new LinkedHashMap<>();
+
     private final Map<String, Page> sheets = new HashMap<>();
     private final Map<String, Weight> weights = new HashMap<>();
+    private Anchors.Index places;
 
     /** What comes with a page at the first visit. */
     record Weight(long bytes, int requests) {}
@@ -31,6 +34,8 @@ final class Site {
         this.manifest = manifest;
         this.around = around;
         this.inbound = inbound;
+        this.answers = new HashMap<>();
+        this.byLetters = new HashMap<>();
         for (String file : manifest.files().keySet()) {
             String path = "/" + file;
             answer(path, file);
@@ -42,6 +47,15 @@ final class Site {
                 }
             }
         }
+    }
+
+    /** The same paths with other contents. */
+    Site(Site samePaths, Manifest manifest, Map<String, Integer> inbound) {
+        this.manifest = manifest;
+        this.around = samePaths.around;
+        this.inbound = inbound;
+        this.answers = samePaths.answers;
+        this.byLetters = samePaths.byLetters;
     }
 
     private void answer(String path, String file) {
@@ -87,6 +101,16 @@ final class Site {
     String otherLetters(String path) {
         String other = byLetters.get(folded(path));
         return other == null || other.equals(path) ? null : other;
+    }
+
+    /** Has all places of pages in one table, for many that are judged. */
+    void indexPlaces() {
+        places = new Anchors.Index(pages.values());
+    }
+
+    /** Whether a page is known to have a place that a fragment names. */
+    boolean hasPlace(String page, String fragment) {
+        return places != null && places.contains(page, fragment);
     }
 
     /** Whether another page or style sheet names a file. */

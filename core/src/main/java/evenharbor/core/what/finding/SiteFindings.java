@@ -11,19 +11,23 @@ import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /**
  * All that is not right with a site's files, in an order that stays: what breaks first. Made from facts by content; after a
  * change only what depends on it is judged again.
  */
 public final class SiteFindings {
+
+    /** With fewer pages to judge, an index of all places costs more than it saves. */
+    private static final int MANY = 500;
 
     private static final Comparator<Finding> ORDER = Comparator.comparing(
                     (Finding f) -> f.kind().weight())
@@ -81,30 +85,34 @@ public final class SiteFindings {
             Manifest files,
             Surroundings around,
             Function<Map.Entry<String, FileEntry>, Optional<PageFacts>> facts) {
-        Set<String> changed = before == null ? Set.of() : changed(before.site.manifest(), files);
+        Change change = before == null ? new Change(Set.of(), false) : change(before.site.manifest(), files);
         Map<String, Judged> earlier = before == null ? Map.of() : before.judged;
         Map<String, Integer> inbound = before == null ? new HashMap<>() : new HashMap<>(before.inbound);
-        Site site = new Site(files, around, inbound);
-        Map<String, Judged> judged = new TreeMap<>();
-        List<Page> anew = new ArrayList<>();
+        Site site = before == null || change.otherPaths()
+                ? new Site(files, around, inbound)
+                : new Site(before.site, files, inbound);
+        Map<String, Judged> judged = new HashMap<>();
+        List<Map.Entry<String, FileEntry>> unread = new ArrayList<>();
         for (Map.Entry<String, FileEntry> file : files.files().entrySet()) {
-            if (!reads(file.getKey())) {
-                continue;
-            }
             Judged was = earlier.get(file.getKey());
-            if (was != null && was.file().equals(file.getValue()) && !touched(was, changed)) {
-                Page page = new Page(
-                        was.page().path(), was.page().facts(), was.page().targets(), site);
-                judged.put(file.getKey(), new Judged(was.file(), page, was.depends(), was.findings(), was.weight()));
+            if (was != null && was.file().equals(file.getValue()) && !touched(was, change.paths())) {
+                judged.put(file.getKey(), was);
+            } else if (reads(file.getKey())) {
+                unread.add(file);
+            }
+        }
+        // Reading is what takes time, and each page is read by itself.
+        Map<String, Page> anew = unread.parallelStream()
+                .flatMap(file -> facts.apply(file).map(read -> Page.of(file.getKey(), read, site)).stream())
+                .collect(Collectors.toMap(Page::path, Function.identity()));
+        for (String path : files.files().keySet()) {
+            Judged same = judged.get(path);
+            if (same != null) {
+                Page page = new Page(path, same.page().facts(), same.page().targets(), site);
                 site.put(page);
-                site.put(file.getKey(), was.weight());
-            } else {
-                facts.apply(file)
-                        .map(read -> Page.of(file.getKey(), read, site))
-                        .ifPresent(page -> {
-                            site.put(page);
-                            anew.add(page);
-                        });
+                site.put(path, same.weight());
+            } else if (anew.containsKey(path)) {
+                site.put(anew.get(path));
             }
         }
         earlier.forEach((path, was) -> {
@@ -113,12 +121,14 @@ public final class SiteFindings {
             }
         });
         // All pages are there before any is judged: places within them are looked at.
-        for (Page page : anew) {
-            Judged now = judged(page, files);
-            judged.put(page.path(), now);
-            site.put(page.path(), now.weight());
-            links(page, now.depends(), inbound, 1);
+        if (anew.size() > MANY) {
+            site.indexPlaces();
         }
+        anew.values().parallelStream().map(page -> judged(page, files)).toList().forEach(now -> {
+            judged.put(now.page().path(), now);
+            site.put(now.page().path(), now.weight());
+            links(now.page(), now.depends(), inbound, 1);
+        });
         List<Finding> all = new ArrayList<>();
         judged.values().forEach(each -> all.addAll(each.findings()));
         for (FindingKind kind : FindingKind.values()) {
@@ -131,20 +141,36 @@ public final class SiteFindings {
         return new SiteFindings(site, judged, inbound, List.copyOf(all));
     }
 
-    /** The request paths at which something else answers now. */
-    private static Set<String> changed(Manifest before, Manifest now) {
+    /**
+     * What differs between two states.
+     *
+     * @param paths the request paths at which something else answers
+     * @param otherPaths whether files came or went
+     */
+    private record Change(Set<String> paths, boolean otherPaths) {}
+
+    /** Walks through both side by side: each is in the order of its paths. */
+    private static Change change(Manifest before, Manifest now) {
         Set<String> changed = new HashSet<>();
-        before.files().forEach((path, file) -> {
-            if (!file.equals(now.files().get(path))) {
-                paths(path, changed);
+        boolean others = false;
+        Iterator<Map.Entry<String, FileEntry>> left = before.files().entrySet().iterator();
+        Iterator<Map.Entry<String, FileEntry>> right = now.files().entrySet().iterator();
+        Map.Entry<String, FileEntry> a = next(left);
+        Map.Entry<String, FileEntry> b = next(right);
+        while (a != null || b != null) {
+            int order = a == null ? 1 : b == null ? -1 : a.getKey().compareTo(b.getKey());
+            if (order != 0 || !a.getValue().equals(b.getValue())) {
+                paths(order <= 0 ? a.getKey() : b.getKey(), changed);
             }
-        });
-        now.files().keySet().forEach(path -> {
-            if (!before.files().containsKey(path)) {
-                paths(path, changed);
-            }
-        });
-        return changed;
+            others |= order != 0;
+            a = order <= 0 ? next(left) : a;
+            b = order >= 0 ? next(right) : b;
+        }
+        return new Change(changed, others);
+    }
+
+    private static Map.Entry<String, FileEntry> next(Iterator<Map.Entry<String, FileEntry>> entries) {
+        return entries.hasNext() ? entries.next() : null;
     }
 
     private static void paths(String file, Collection<String> to) {
@@ -177,7 +203,7 @@ public final class SiteFindings {
     private static Judged judged(Page page, Manifest files) {
         List<Finding> findings = new ArrayList<>();
         Set<Finding.Key> known = new HashSet<>();
-        Set<String> depends = new HashSet<>(page.inside());
+        Set<String> depends = page.inside();
         Site.Weight weight = null;
         boolean sheet = !SitePath.isPage(page.path());
         if (!sheet) {
@@ -201,7 +227,14 @@ public final class SiteFindings {
                 }
             });
         }
-        depends.addAll(depends.stream().map(Site::folded).toList());
+        List<String> folded = new ArrayList<>();
+        for (String path : depends) {
+            String other = Site.folded(path);
+            if (!other.equals(path)) {
+                folded.add(other);
+            }
+        }
+        depends.addAll(folded);
         return new Judged(files.files().get(page.path()), page, depends, List.copyOf(findings), weight);
     }
 

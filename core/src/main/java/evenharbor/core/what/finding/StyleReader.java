@@ -2,7 +2,6 @@ package evenharbor.core.what.finding;
 
 import evenharbor.core.what.build.CssReferences;
 import java.util.List;
-import java.util.Set;
 
 /** Reads what a style sheet loads. */
 final class StyleReader {
@@ -17,6 +16,18 @@ final class StyleReader {
                 .map(each -> new PageFacts.Named(each.url(), lines.place(each.start(), each.end()), each.use()))
                 .toList();
         return new PageFacts(
-                references, "", Set.of(), List.of(), null, true, false, NONE, "", true, List.of(), List.of(), false);
+                references,
+                "",
+                Anchors.of(List.of()),
+                List.of(),
+                null,
+                true,
+                false,
+                NONE,
+                "",
+                true,
+                List.of(),
+                List.of(),
+                false);
     }
 }

@@ -2,8 +2,6 @@ package evenharbor.core.what.finding;
 
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayDeque;
-import java.util.Deque;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -29,7 +27,6 @@ record Target(Kind kind, String path, String fragment) {
         OTHER
     }
 
-    private static final Pattern SCHEME = Pattern.compile("^([A-Za-z][A-Za-z0-9+.-]*):");
     private static final Pattern HOST = Pattern.compile("^[/\\\\]*(?:[^/?#@\\\\]*@)?(\\[[^\\]]*\\]|[^/?#:\\\\]*)");
     private static final Pattern LOOPBACK = Pattern.compile("localhost|127(?:\\.\\d{1,3}){3}|\\[::1\\]");
     private static final Target NOTHING = new Target(Kind.OTHER, "", null);
@@ -45,11 +42,11 @@ record Target(Kind kind, String path, String fragment) {
         if (clean.startsWith("//")) {
             return host(clean);
         }
-        Matcher scheme = SCHEME.matcher(clean);
-        if (scheme.find()) {
-            String name = scheme.group(1).toLowerCase(Locale.ROOT);
+        int colon = scheme(clean);
+        if (colon > 0) {
+            String name = clean.substring(0, colon).toLowerCase(Locale.ROOT);
             return switch (name) {
-                case "http", "https" -> host(clean.substring(scheme.end()));
+                case "http", "https" -> host(clean.substring(colon + 1));
                 case "file" -> new Target(Kind.OWN_MACHINE, "", null);
                 // A drive of the author's machine has a name of one letter.
                 default -> name.length() == 1 ? new Target(Kind.OWN_MACHINE, "", null) : NOTHING;
@@ -68,7 +65,23 @@ record Target(Kind kind, String path, String fragment) {
         }
         String slashed = path.replace('\\', '/');
         String joined = slashed.startsWith("/") ? slashed : from.substring(0, from.lastIndexOf('/') + 1) + slashed;
-        return new Target(Kind.INSIDE, decoded(resolved(joined)).orElse(resolved(joined)), fragment);
+        String whole = resolved(joined);
+        return new Target(Kind.INSIDE, decoded(whole).orElse(whole), fragment);
+    }
+
+    /** Where the scheme ends (RFC 3986 section 3.1); 0 when there is none. */
+    private static int scheme(String url) {
+        for (int i = 0; i < url.length(); i++) {
+            char c = url.charAt(i);
+            boolean letter = c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z';
+            if (c == ':') {
+                return i;
+            }
+            if (!letter && (i == 0 || (c < '0' || c > '9') && c != '+' && c != '-' && c != '.')) {
+                return 0;
+            }
+        }
+        return 0;
     }
 
     /** Spaces about it and breaks within it do not count. */
@@ -93,23 +106,29 @@ record Target(Kind kind, String path, String fragment) {
         return of(path < 0 ? "/" + (afterHost.startsWith("#") ? afterHost : "") : afterHost.substring(path), "/");
     }
 
-    /** Dot segments are resolved (RFC 3986 section 5.2.4). */
+    /** Dot segments are resolved, and slashes in a row are one (RFC 3986 section 5.2.4). */
     private static String resolved(String path) {
         if (path.indexOf("/.") < 0 && path.indexOf("//") < 0) {
             return path;
         }
-        Deque<String> segments = new ArrayDeque<>();
-        String last = "";
-        for (String segment : path.split("/", -1)) {
-            last = segment;
-            if (segment.equals("..")) {
-                segments.pollLast();
-            } else if (!segment.isEmpty() && !segment.equals(".")) {
-                segments.addLast(segment);
+        StringBuilder out = new StringBuilder(path.length()).append('/');
+        int end = path.length();
+        for (int start = 1; start < end; ) {
+            int slash = path.indexOf('/', start);
+            int stop = slash < 0 ? end : slash;
+            int length = stop - start;
+            if (length == 2 && path.charAt(start) == '.' && path.charAt(start + 1) == '.') {
+                // Behind the last slash but one: the folder above.
+                out.setLength(out.length() > 1 ? out.lastIndexOf("/", out.length() - 2) + 1 : 1);
+            } else if (length > 1 || length == 1 && path.charAt(start) != '.') {
+                out.append(path, start, stop);
+                if (slash >= 0) {
+                    out.append('/');
+                }
             }
+            start = stop + 1;
         }
-        boolean folder = last.isEmpty() || last.equals(".") || last.equals("..");
-        return "/" + String.join("/", segments) + (folder && !segments.isEmpty() ? "/" : "");
+        return out.toString();
     }
 
     private static Optional<String> decoded(String text) {

@@ -180,6 +180,10 @@ public final class Endpoints {
             PUT    /api/sites/{siteId}/draft/text                                 SITE    EDIT
             POST   /api/sites/{siteId}/draft/undo                                 SITE    EDIT
             PUT    /api/sites/{siteId}/draft/zip                                  SITE    EDIT
+            GET    /api/sites/{siteId}/findings                                   SITE    SEE
+            POST   /api/sites/{siteId}/findings/fixes                             SITE    EDIT
+            PUT    /api/sites/{siteId}/findings/ignored                           SITE    EDIT
+            GET    /api/sites/{siteId}/findings/weights                           SITE    SEE
             GET    /api/sites/{siteId}/hand-over                                  SITE    MANAGE
             POST   /api/sites/{siteId}/hand-over                                  SITE    MANAGE
             DELETE /api/sites/{siteId}/hand-over                                  SITE    MANAGE

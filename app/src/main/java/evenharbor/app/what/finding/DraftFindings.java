@@ -1,0 +1,167 @@
+package evenharbor.app.what.finding;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.what.content.Manifests;
+import evenharbor.app.what.draft.Draft;
+import evenharbor.app.what.draft.Drafts;
+import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.version.SavedVersion;
+import evenharbor.app.what.version.Versions;
+import evenharbor.core.what.finding.SiteFindings;
+import evenharbor.core.what.version.Manifest;
+import java.time.Duration;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+
+/**
+ * The findings of drafts, and of what was published last. A large site takes a while the first time: who asks is told how far
+ * it is. After that only what changed is read again.
+ */
+@Service
+public class DraftFindings {
+
+    private static final Duration PATIENCE = Duration.ofMillis(1500);
+    private static final int SITES_HELD = 60;
+
+    private final Drafts drafts;
+    private final LiveStates states;
+    private final Versions versions;
+    private final Manifests manifests;
+    private final PageFactsByContent facts;
+    private final SiteSurroundings surroundings;
+    private final Cache<String, Judged> held =
+            Caffeine.newBuilder().maximumSize(SITES_HELD).build();
+    private final Map<String, Work> working = new ConcurrentHashMap<>();
+    private final ExecutorService judges = Executors.newFixedThreadPool(
+            2,
+            new ThreadFactoryBuilder()
+                    .setNameFormat("findings-%d")
+                    .setDaemon(true)
+                    .build());
+
+    DraftFindings(
+            Drafts drafts,
+            LiveStates states,
+            Versions versions,
+            Manifests manifests,
+            PageFactsByContent facts,
+            SiteSurroundings surroundings) {
+        this.drafts = drafts;
+        this.states = states;
+        this.versions = versions;
+        this.manifests = manifests;
+        this.facts = facts;
+        this.surroundings = surroundings;
+    }
+
+    /** A state of a site's files, judged. */
+    private record Judged(String manifest, String around, SiteFindings findings) {}
+
+    private record Work(CompletableFuture<Judged> result, AtomicInteger read) {}
+
+    /** How far the work is. @param of files to be read */
+    public record Reading(int read, int of) {}
+
+    /**
+     * What came of asking.
+     *
+     * @param draft the draft that was judged
+     * @param findings empty while pages are still read
+     * @param published of what was published last; empty when nothing was, or while pages are still read
+     */
+    public record Asked(
+            Draft draft, Optional<SiteFindings> findings, Optional<SiteFindings> published, Reading reading) {}
+
+    /** The findings of the draft of one of the person's sites. */
+    public Asked of(String siteId) {
+        Draft draft = drafts.of(siteId);
+        Optional<SiteFindings> now = judged("draft " + siteId, siteId, draft.manifest());
+        Optional<String> live = states.of(siteId)
+                .version()
+                .flatMap(number -> versions.find(siteId, number))
+                .map(SavedVersion::manifest);
+        Optional<SiteFindings> published = live.flatMap(manifest -> judged("live " + siteId, siteId, manifest));
+        boolean ready = now.isPresent() && (live.isEmpty() || published.isPresent());
+        int read = ready
+                ? 0
+                : Optional.ofNullable(working.get("draft " + siteId))
+                        .map(work -> work.read().get())
+                        .orElse(0);
+        int of = (int) drafts.files(draft).files().keySet().stream()
+                .filter(SiteFindings::reads)
+                .count();
+        return new Asked(
+                draft,
+                ready ? now : Optional.empty(),
+                ready ? published : Optional.empty(),
+                new Reading(Math.min(read, of), of));
+    }
+
+    /** Waits a little; empty when it takes longer. */
+    private Optional<SiteFindings> judged(String key, String siteId, String manifest) {
+        SiteSurroundings.Around around = surroundings.of(siteId, manifest);
+        Judged before = held.getIfPresent(key);
+        if (before != null
+                && before.manifest().equals(manifest)
+                && before.around().equals(around.state())) {
+            return Optional.of(before.findings());
+        }
+        Work work = working.computeIfAbsent(key, k -> {
+            AtomicInteger read = new AtomicInteger();
+            Work begun =
+                    new Work(CompletableFuture.supplyAsync(() -> judge(manifest, around, before, read), judges), read);
+            begun.result().whenComplete((judged, trouble) -> {
+                if (judged != null) {
+                    held.put(key, judged);
+                }
+                working.remove(key);
+            });
+            return begun;
+        });
+        try {
+            Judged judged = work.result().get(PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
+            return judged.manifest().equals(manifest) && judged.around().equals(around.state())
+                    ? Optional.of(judged.findings())
+                    : Optional.empty();
+        } catch (TimeoutException e) {
+            return Optional.empty();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return Optional.empty();
+        } catch (ExecutionException e) {
+            throw new IllegalStateException("The findings could not be made", e.getCause());
+        }
+    }
+
+    private Judged judge(String manifest, SiteSurroundings.Around around, Judged before, AtomicInteger read) {
+        Manifest files = manifests.get(manifest);
+        SiteFindings findings = before != null && before.around().equals(around.state())
+                ? before.findings().after(files, file -> {
+                    read.incrementAndGet();
+                    return facts.of(file);
+                })
+                : SiteFindings.of(files, around.surroundings(), file -> {
+                    read.incrementAndGet();
+                    return facts.of(file);
+                });
+        return new Judged(manifest, around.state(), findings);
+    }
+
+    @EventListener
+    void stop(ContextClosedEvent closed) {
+        judges.shutdownNow();
+    }
+}
