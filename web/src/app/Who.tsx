@@ -9,6 +9,7 @@ import { AudienceParts } from '../harbor/audience/AudienceParts';
 import { HandOver } from '../overview/moving/HandOver';
 import { ReviewRule } from '../harbor/review/ReviewRule';
 import { WhoMay } from '../who/access/May';
+import { UnlistedParts } from '../what/site/UnlistedParts';
 import { SitePeople } from '../who/access/SitePeople';
 
 /** For whom a site is there, and who looks after it. */
@@ -58,6 +59,7 @@ function Visitors() {
         Search engines may list it
       </Check>
       <Trouble error={change.error} />
+      {site.listed && <UnlistedParts site={site} />}
     </>
   );
 }

@@ -12,6 +12,7 @@ import { Flag } from '../../common/ui/Flag';
 import { Empty, Loading, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { counted } from '../../common/ui/Words';
+import { FindingsLine } from '../../what/finding/FindingsLine';
 import { atLeast } from '../../who/access/people';
 import { AskReview } from '../review/AskReview';
 import { useReviews } from '../review/reviews';
@@ -134,6 +135,7 @@ export function ReviewPage() {
                     </p>
                   </div>
                 </div>
+                <FindingsLine siteId={site.id} />
                 {!publishes ? (
                   site.role === 'EDITOR' && !nothing ? (
                     <AskReview site={site} draftRevision={draftRevision} primary />

@@ -63,6 +63,27 @@ class AudienceTest {
     }
 
     @Test
+    void searchEnginesListASiteButForSomeOfItsPages() {
+        assertThat(noIndex("/prices.html")).isFalse();
+        assertThat(person.put(at("/unlisted"), Map.of("paths", List.of("prices.html", "/members/", "/prices.html")))
+                        .is(200)
+                        .json()
+                        .get("paths")
+                        .toString())
+                .isEqualTo("[\"/members/\",\"/prices.html\"]");
+        Patience.until("the page to be hidden", () -> noIndex("/prices.html"));
+        assertThat(noIndex("/members/")).isTrue();
+        assertThat(noIndex("/")).isFalse();
+        person.put(at("/unlisted"), Map.of("paths", List.of("../x"))).is(400);
+        person.put(at("/unlisted"), Map.of("paths", List.of())).is(200);
+        Patience.until("the page to be listed again", () -> !noIndex("/prices.html"));
+    }
+
+    private boolean noIndex(String path) {
+        return !person.visit(host, path).field("X-Robots-Tag").isEmpty();
+    }
+
+    @Test
     void aPartIsForWhoeverHasItsLink() {
         JsonNode part = part("members", "PASSWORD", "moon over quay");
         assertThat(part.get("path").asString()).as("a folder is meant").isEqualTo("/members/");

@@ -93,6 +93,8 @@ class MovingTest {
             Map<String, Object> part = new HashMap<>(Map.of("path", "/page1.html", "way", "PASSWORD"));
             part.put("password", "moon over quay");
             person.put("/api/sites/" + site + "/audience/parts", part).is(200);
+            person.put("/api/sites/" + site + "/unlisted", Map.of("paths", List.of("/page2.html", "/walks/")))
+                    .is(200);
             if (random.nextBoolean()) {
                 Map<String, Object> plan = new HashMap<>(Map.of(
                         "kind",

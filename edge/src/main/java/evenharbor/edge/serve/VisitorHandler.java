@@ -329,6 +329,16 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         return identity;
     }
 
+    /** Whether search engines must not list what was asked for, though they may list the site. */
+    private static boolean unlisted(SiteRoutes.ServingOptions options, Request request) {
+        if (options.unlisted().isEmpty()) {
+            return false;
+        }
+        String path = request.getHttpURI().getDecodedPath();
+        return options.unlisted()
+                .covers(path.substring(Math.min(path.length(), options.base().length())));
+    }
+
     private static void options(
             FileEntry file, boolean lasting, SiteRoutes site, Request request, HttpFields.Mutable fields) {
         SiteRoutes.ServingOptions options = site.options();
@@ -337,7 +347,7 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         } else {
             fields.put(lasting ? Fields.FOR_GOOD : Fields.ASK_FIRST);
         }
-        if (options.preview() || !options.listed() || Entrance.guarded(request)) {
+        if (options.preview() || !options.listed() || Entrance.guarded(request) || unlisted(options, request)) {
             fields.put(Fields.NO_INDEX);
         }
         if (Coding.packs(file.mediaType())) {

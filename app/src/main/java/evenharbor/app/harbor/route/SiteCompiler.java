@@ -9,6 +9,7 @@ import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
+import evenharbor.app.what.site.Unlisted;
 import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
 import evenharbor.app.where.address.Address;
@@ -46,6 +47,7 @@ class SiteCompiler {
     private static final String ROOT = "/";
 
     private final Sites sites;
+    private final Unlisted unlisted;
     private final Audiences audiences;
     private final Addresses addresses;
     private final Domains domains;
@@ -62,6 +64,7 @@ class SiteCompiler {
 
     SiteCompiler(
             Sites sites,
+            Unlisted unlisted,
             Audiences audiences,
             Addresses addresses,
             Domains domains,
@@ -76,6 +79,7 @@ class SiteCompiler {
             HarborProperties harbor,
             Clock clock) {
         this.sites = sites;
+        this.unlisted = unlisted;
         this.audiences = audiences;
         this.addresses = addresses;
         this.domains = domains;
@@ -230,8 +234,8 @@ class SiteCompiler {
             Map<String, String> secure,
             Before before) {
         String canonical = address.role() == Role.MAIN ? "" : main.orElse("");
-        SiteRoutes.ServingOptions options =
-                new SiteRoutes.ServingOptions(false, site.settings().listed(), canonical, address.base());
+        SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(
+                false, site.settings().listed(), canonical, address.base(), unlisted.of(site.id()));
         String build = address.base().isEmpty()
                 ? now.live().build().orElseThrow()
                 : build(source(now).orElseThrow(), new Builder.BuildOptions(address.base(), secure));

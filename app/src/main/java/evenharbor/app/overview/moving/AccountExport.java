@@ -11,6 +11,7 @@ import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
+import evenharbor.app.what.site.Unlisted;
 import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
 import evenharbor.app.when.plan.PlannedChanges;
@@ -59,6 +60,7 @@ class AccountExport {
     private final LiveStates states;
     private final Addresses addresses;
     private final RedirectSets redirects;
+    private final Unlisted unlisted;
     private final Audiences audiences;
     private final PlannedChanges plans;
     private final DestinationStands destinations;
@@ -76,6 +78,7 @@ class AccountExport {
             LiveStates states,
             Addresses addresses,
             RedirectSets redirects,
+            Unlisted unlisted,
             Audiences audiences,
             PlannedChanges plans,
             DestinationStands destinations,
@@ -91,6 +94,7 @@ class AccountExport {
         this.states = states;
         this.addresses = addresses;
         this.redirects = redirects;
+        this.unlisted = unlisted;
         this.audiences = audiences;
         this.plans = plans;
         this.destinations = destinations;
@@ -165,7 +169,8 @@ class AccountExport {
                         .toList(),
                 destinations.places(site.id()).stream()
                         .map(each -> new Archive.DestinationFile(each.host(), each.folder(), each.url()))
-                        .toList());
+                        .toList(),
+                unlisted.of(site.id()).paths());
     }
 
     private static void name(String hash, Set<String> contents) {

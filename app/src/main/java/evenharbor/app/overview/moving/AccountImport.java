@@ -9,6 +9,7 @@ import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.live.LifeJson;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
+import evenharbor.app.what.site.Unlisted;
 import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
 import evenharbor.app.when.plan.PlannedChanges;
@@ -56,6 +57,7 @@ class AccountImport {
     private final Drafts drafts;
     private final Versions versions;
     private final RedirectSets redirects;
+    private final Unlisted unlisted;
     private final RedirectContents rules;
     private final Claims claims;
     private final Audiences audiences;
@@ -71,6 +73,7 @@ class AccountImport {
             Drafts drafts,
             Versions versions,
             RedirectSets redirects,
+            Unlisted unlisted,
             RedirectContents rules,
             Claims claims,
             Audiences audiences,
@@ -84,6 +87,7 @@ class AccountImport {
         this.drafts = drafts;
         this.versions = versions;
         this.redirects = redirects;
+        this.unlisted = unlisted;
         this.rules = rules;
         this.claims = claims;
         this.audiences = audiences;
@@ -171,6 +175,10 @@ class AccountImport {
         Site site = sites.create(file.title(), Optional.empty(), false, false);
         sites.change(site.id(), file.title(), new Settings(file.listed(), file.pinned()), OptionalLong.empty());
         drafts.change(site.id(), OptionalLong.empty(), "brought in", before -> manifest(file.draft(), sizes, known));
+        List<String> parts = Objects.requireNonNullElse(file.unlisted(), List.of());
+        if (!parts.isEmpty()) {
+            unlisted.put(site.id(), parts);
+        }
         String set = kept(file.redirects(), left);
         if (!set.isEmpty()) {
             redirects.replace(site.id(), set, "brought in");

@@ -47,7 +47,8 @@ final class Archive {
             List<AddressFile> addresses,
             List<PartFile> audience,
             List<PlanFile> plans,
-            List<DestinationFile> destinations) {}
+            List<DestinationFile> destinations,
+            List<String> unlisted) {}
 
     record PathFile(String path, String sha256, long size) {}
 

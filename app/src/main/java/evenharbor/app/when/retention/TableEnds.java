@@ -145,6 +145,7 @@ public class TableEnds {
             "site_address",
             "site_role",
             "user_credentials",
+            "unlisted_part",
             "zone_copy");
 
     private final JdbcClient db;

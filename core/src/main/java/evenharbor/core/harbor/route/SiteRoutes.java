@@ -3,6 +3,7 @@ package evenharbor.core.harbor.route;
 import evenharbor.core.what.build.Pin;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.live.Closure;
+import evenharbor.core.what.site.UnlistedParts;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.redirect.Match;
@@ -33,8 +34,14 @@ public final class SiteRoutes implements Answer {
      * @param listed whether search engines may list it
      * @param main the URL to name as canonical, without a slash at its end; empty when it is the one asked
      * @param base the path it is mounted at, without a slash at its end; empty for a whole host name
+     * @param unlisted what of it search engines must not list
      */
-    public record ServingOptions(boolean preview, boolean listed, String main, String base) {
+    public record ServingOptions(boolean preview, boolean listed, String main, String base, UnlistedParts unlisted) {
+
+        /** All of it listed, or none. */
+        public ServingOptions(boolean preview, boolean listed, String main, String base) {
+            this(preview, listed, main, base, UnlistedParts.NONE);
+        }
 
         /** At a whole host name, its own canonical address. */
         public ServingOptions(boolean preview, boolean listed) {

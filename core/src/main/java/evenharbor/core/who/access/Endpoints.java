@@ -249,6 +249,8 @@ public final class Endpoints {
             GET    /api/sites/{siteId}/standing                                   SITE    SEE
             GET    /api/sites/{siteId}/takedown                                   SITE    SEE
             POST   /api/sites/{siteId}/takedown                                   SITE    PUBLISH
+            GET    /api/sites/{siteId}/unlisted                                   SITE    SEE
+            PUT    /api/sites/{siteId}/unlisted                                   SITE    MANAGE
             GET    /api/sites/{siteId}/versions                                   SITE    SEE
             POST   /api/sites/{siteId}/versions                                   SITE    EDIT
             PATCH  /api/sites/{siteId}/versions/{number}                          SITE    EDIT
