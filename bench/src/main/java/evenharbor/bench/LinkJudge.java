@@ -11,11 +11,9 @@ import evenharbor.core.what.finding.SiteFindings;
 import evenharbor.core.what.finding.Surroundings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
-import evenharbor.core.who.audience.Passes;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.Coding;
 import evenharbor.edge.blob.DirectoryBlobs;
-import evenharbor.edge.serve.Door;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URI;
@@ -28,7 +26,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.FileVisitOption;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -78,13 +75,7 @@ public final class LinkJudge {
                 .forEach(finding -> target(finding.path(), finding.subject())
                         .ifPresent(target -> ours.computeIfAbsent(target, key -> new TreeSet<>())
                                 .add(finding.path())));
-        Edge edge = new Edge(
-                new Edge.Setup("127.0.0.1", 0, 0, 0, ".preview.localhost", 64 << 20),
-                blobs,
-                host -> Optional.empty(),
-                token -> Optional.empty(),
-                Door.of(new Passes(new byte[32])),
-                Clock.systemUTC());
+        Edge edge = VisitorsBench.edge(blobs);
         edge.exchange(routes ->
                 Routes.ofSites(Map.of("localhost", SiteRoutes.of(files, new SiteRoutes.ServingOptions(false, true)))));
         edge.start();

@@ -42,22 +42,25 @@ final class AnchorBroken implements Rule {
 
     @Override
     public Optional<Fix> fix(Site site, Finding finding) {
-        return site.page(finding.path()).flatMap(page -> {
-            Target target = site.own(Target.of(finding.subject(), "/" + page.path()), finding.subject());
-            String file = site.file(target.path());
-            return Optional.ofNullable(file == null ? finding.path() : file)
-                    .flatMap(site::page)
-                    .flatMap(to -> alike(to, target.fragment()))
-                    .map(anchor -> Fix.edit(
-                            "Link to “" + anchor + "”",
-                            page.path(),
-                            page.rewritten(
-                                    finding.subject(),
-                                    finding.subject()
-                                                    .substring(
-                                                            0, finding.subject().indexOf('#') + 1)
-                                            + Urls.encoded(anchor))));
-        });
+        return site.page(finding.path())
+                .flatMap(page -> page.target(finding.subject()).flatMap(target -> {
+                    String file = site.file(target.path());
+                    return Optional.ofNullable(file == null ? finding.path() : file)
+                            .flatMap(site::page)
+                            .flatMap(to -> alike(to, target.fragment()))
+                            .map(anchor -> Fix.edit(
+                                    "Link to “" + anchor + "”",
+                                    page.path(),
+                                    page.rewritten(
+                                            finding.subject(),
+                                            finding.subject()
+                                                            .substring(
+                                                                    0,
+                                                                    finding.subject()
+                                                                                    .indexOf('#')
+                                                                            + 1)
+                                                    + Urls.encoded(anchor))));
+                }));
     }
 
     private static Optional<String> alike(Page page, String fragment) {

@@ -38,18 +38,19 @@ final class FileMissing implements Rule {
     /** The one file of that name that lies elsewhere in the site. */
     @Override
     public Optional<Fix> fix(Site site, Finding finding) {
-        return site.page(finding.path()).flatMap(page -> {
-            Target target = site.own(Target.of(finding.subject(), "/" + page.path()), finding.subject());
-            String name = SitePath.nameOf(target.path());
-            List<String> named = site.manifest().files().keySet().stream()
-                    .filter(file -> SitePath.nameOf(file).equals(name))
-                    .toList();
-            return named.size() != 1
-                    ? Optional.empty()
-                    : Optional.of(Fix.edit(
-                            "Load " + named.get(0),
-                            page.path(),
-                            page.rewritten(finding.subject(), page.urlTo("/" + named.get(0), finding.subject(), ""))));
-        });
+        return site.page(finding.path())
+                .flatMap(page -> page.target(finding.subject()).flatMap(target -> {
+                    String name = SitePath.nameOf(target.path());
+                    List<String> named = site.manifest().files().keySet().stream()
+                            .filter(file -> SitePath.nameOf(file).equals(name))
+                            .toList();
+                    return named.size() != 1
+                            ? Optional.empty()
+                            : Optional.of(Fix.edit(
+                                    "Load " + named.get(0),
+                                    page.path(),
+                                    page.rewritten(
+                                            finding.subject(), page.urlTo("/" + named.get(0), finding.subject(), ""))));
+                }));
     }
 }

@@ -28,17 +28,18 @@ final class LetterCase implements Rule {
 
     @Override
     public Optional<Fix> fix(Site site, Finding finding) {
-        return site.page(finding.path()).flatMap(page -> {
-            Target target = site.own(Target.of(finding.subject(), "/" + page.path()), finding.subject());
-            String other = site.otherLetters(target.path());
-            return other == null
-                    ? Optional.empty()
-                    : Optional.of(Fix.edit(
-                            "Write it as " + other,
-                            page.path(),
-                            page.rewritten(
-                                    finding.subject(), page.urlTo(other, finding.subject(), tail(finding.subject())))));
-        });
+        return site.page(finding.path())
+                .flatMap(page -> page.target(finding.subject()).flatMap(target -> {
+                    String other = site.otherLetters(target.path());
+                    return other == null
+                            ? Optional.empty()
+                            : Optional.of(Fix.edit(
+                                    "Write it as " + other,
+                                    page.path(),
+                                    page.rewritten(
+                                            finding.subject(),
+                                            page.urlTo(other, finding.subject(), tail(finding.subject())))));
+                }));
     }
 
     /** The query and fragment, as they stand. */

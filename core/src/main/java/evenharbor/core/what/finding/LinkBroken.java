@@ -28,16 +28,16 @@ final class LinkBroken implements Rule {
 
     @Override
     public Optional<Fix> fix(Site site, Finding finding) {
-        return site.page(finding.path()).flatMap(page -> {
-            Target target = site.own(Target.of(finding.subject(), "/" + page.path()), finding.subject());
-            return site.around()
-                    .likely()
-                    .apply(target.path())
-                    .filter(likely -> !likely.equals("/" + page.path()))
-                    .map(likely -> Fix.edit(
-                            "Link to " + likely,
-                            page.path(),
-                            page.rewritten(finding.subject(), page.urlTo(likely, finding.subject(), ""))));
-        });
+        return site.page(finding.path())
+                .flatMap(page -> page.target(finding.subject()).flatMap(target -> {
+                    return site.around()
+                            .likely()
+                            .apply(target.path())
+                            .filter(likely -> !likely.equals("/" + page.path()))
+                            .map(likely -> Fix.edit(
+                                    "Link to " + likely,
+                                    page.path(),
+                                    page.rewritten(finding.subject(), page.urlTo(likely, finding.subject(), ""))));
+                }));
     }
 }

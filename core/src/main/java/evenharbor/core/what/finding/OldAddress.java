@@ -23,16 +23,16 @@ final class OldAddress implements Rule {
 
     @Override
     public Optional<Fix> fix(Site site, Finding finding) {
-        return site.page(finding.path()).flatMap(page -> {
-            Target target = site.own(Target.of(finding.subject(), "/" + page.path()), finding.subject());
-            return site.file(target.path()) == null
-                    ? Optional.empty()
-                    : Optional.of(Fix.edit(
-                            "Link to " + target.path(),
-                            page.path(),
-                            page.rewritten(
-                                    finding.subject(),
-                                    page.urlTo(target.path(), "", LetterCase.tail(finding.subject())))));
-        });
+        return site.page(finding.path())
+                .flatMap(page -> page.target(finding.subject()).flatMap(target -> {
+                    return site.file(target.path()) == null
+                            ? Optional.empty()
+                            : Optional.of(Fix.edit(
+                                    "Link to " + target.path(),
+                                    page.path(),
+                                    page.rewritten(
+                                            finding.subject(),
+                                            page.urlTo(target.path(), "", LetterCase.tail(finding.subject())))));
+                }));
     }
 }

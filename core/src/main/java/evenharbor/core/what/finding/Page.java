@@ -4,6 +4,7 @@ import evenharbor.core.what.build.Reference;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -45,6 +46,16 @@ record Page(String path, PageFacts facts, List<Target> targets, Site site) {
     /** What is done for each reference. */
     interface Each {
         void reference(PageFacts.Named named, Target target);
+    }
+
+    /** Where a URL of this page leads, as it is written. */
+    Optional<Target> target(String url) {
+        for (int i = 0; i < targets.size(); i++) {
+            if (facts.references().get(i).url().equals(url)) {
+                return Optional.of(targets.get(i));
+            }
+        }
+        return Optional.empty();
     }
 
     /** Edits that put another URL in place of each that is written so. */

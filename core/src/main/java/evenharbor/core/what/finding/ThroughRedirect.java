@@ -24,26 +24,26 @@ final class ThroughRedirect implements Rule {
 
     @Override
     public Optional<Fix> fix(Site site, Finding finding) {
-        return site.page(finding.path()).flatMap(page -> {
-            Target target = site.own(Target.of(finding.subject(), "/" + page.path()), finding.subject());
-            return site.around()
-                    .redirect()
-                    .apply(target.path())
-                    .filter(to ->
-                            !to.startsWith("/") || site.file(Target.of(to, "/").path()) != null)
-                    .map(to -> Fix.edit(
-                            "Link to " + to,
-                            page.path(),
-                            page.rewritten(
-                                    finding.subject(),
-                                    to.startsWith("/")
-                                            ? page.urlTo(
-                                                    Target.of(to, "/").path(),
-                                                    finding.subject(),
-                                                    LetterCase.tail(to).isEmpty()
-                                                            ? LetterCase.tail(finding.subject())
-                                                            : LetterCase.tail(to))
-                                            : to)));
-        });
+        return site.page(finding.path())
+                .flatMap(page -> page.target(finding.subject()).flatMap(target -> {
+                    return site.around()
+                            .redirect()
+                            .apply(target.path())
+                            .filter(to -> !to.startsWith("/")
+                                    || site.file(Target.of(to, "/").path()) != null)
+                            .map(to -> Fix.edit(
+                                    "Link to " + to,
+                                    page.path(),
+                                    page.rewritten(
+                                            finding.subject(),
+                                            to.startsWith("/")
+                                                    ? page.urlTo(
+                                                            Target.of(to, "/").path(),
+                                                            finding.subject(),
+                                                            LetterCase.tail(to).isEmpty()
+                                                                    ? LetterCase.tail(finding.subject())
+                                                                    : LetterCase.tail(to))
+                                                    : to)));
+                }));
     }
 }

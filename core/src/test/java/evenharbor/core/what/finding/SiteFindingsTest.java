@@ -282,6 +282,22 @@ class SiteFindingsTest {
     }
 
     @Test
+    void aPageWithABaseIsReadFromThere() {
+        SampleSite site = new SampleSite(12, 8);
+        site.insert("index.html", "<a href=/b/base.html>Based</a>");
+        site.texts.put(
+                "b/base.html",
+                "<!doctype html><html lang=en><meta name=viewport content=width=device-width><title>Based</title>"
+                        + "<meta name=description content=Based><base href=/walks/><h1>Based</h1>"
+                        + "<a href=page-1.html>One</a> <a href=PAGE-6.html>Six</a>");
+        SiteFindings findings = site.findings();
+        assertThat(keys(findings)).containsExactly(key(FindingKind.LETTER_CASE, "b/base.html", "PAGE-6.html"));
+        site.apply(findings.fix(findings.all().get(0)).orElseThrow());
+        assertThat(site.texts.get("b/base.html")).contains("<a href=/walks/page-6.html>Six</a>");
+        assertThat(site.findings().all()).isEmpty();
+    }
+
+    @Test
     void aSiteNeedsAFrontPageAndAMissingPage() {
         SampleSite site = new SampleSite(3, 1);
         site.texts.remove(Site.MISSING_PAGE);
