@@ -7,6 +7,7 @@ import { Flag } from '../common/ui/Flag';
 
 const PARTS: [string, string][] = [
   ['what', 'Draft'],
+  ['where/share', 'Tell people'],
   ['what/look', 'Preview'],
   ['what/findings', 'Findings'],
   ['what/review', 'Publish review'],

@@ -12,6 +12,7 @@ const PLACES: [RegExp, string][] = [
   [/\/where\/redirects/, 'Redirects'],
   [/\/where\/missed/, 'Missed visits'],
   [/\/where\/hosts/, 'Hosts of the site'],
+  [/\/where\/share/, 'Tell people'],
   [/\/where/, 'Where'],
   [/\/what\/look/, 'Preview'],
   [/\/what\/review/, 'Changes'],

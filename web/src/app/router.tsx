@@ -76,6 +76,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../where/visit/VisitsPage')).VisitsPage }),
           },
           {
+            path: 'where/share',
+            lazy: async () => ({ Component: (await import('../where/share/SharePage')).SharePage }),
+          },
+          {
             path: 'where/missed',
             lazy: async () => ({ Component: (await import('../where/visit/MissedPage')).MissedPage }),
           },

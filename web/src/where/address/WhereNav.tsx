@@ -14,6 +14,7 @@ export function WhereNav() {
         [`${at}/visits`, 'Visits'],
         [`${at}/missed`, 'Missed visits'],
         [`${at}/hosts`, 'Hosts'],
+        [`${at}/share`, 'Tell people'],
       ]}
     />
   );

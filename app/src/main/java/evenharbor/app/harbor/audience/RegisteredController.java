@@ -1,11 +1,8 @@
 package evenharbor.app.harbor.audience;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
+import evenharbor.app.common.web.CsvOut;
 import evenharbor.app.what.site.Sites;
 import io.swagger.v3.oas.annotations.media.Schema;
-import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Objects;
@@ -52,24 +49,16 @@ class RegisteredController {
     /** As CSV (RFC 4180). What a spreadsheet would take for a formula is disarmed. */
     @GetMapping("/file")
     RegisteredFile file(@PathVariable String siteId) {
-        StringWriter text = new StringWriter();
-        try (CsvWriter csv = CsvWriter.builder().build(text)) {
-            csv.writeRecord("name", "e-mail", "registered", "confirmed", "agreed to");
-            all(siteId)
-                    .forEach(each -> csv.writeRecord(
-                            disarmed(each.name()),
-                            disarmed(each.email()),
-                            each.registeredAt().toString(),
-                            Objects.toString(each.confirmedAt(), ""),
-                            disarmed(each.consent())));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return new RegisteredFile(text.toString());
-    }
-
-    private static String disarmed(String cell) {
-        return cell.matches("(?s)[=+\\-@\\t\\r].*") ? "'" + cell : cell;
+        return new RegisteredFile(CsvOut.of(
+                List.of("name", "e-mail", "registered", "confirmed", "agreed to"),
+                all(siteId).stream()
+                        .map(each -> List.of(
+                                each.name(),
+                                each.email(),
+                                each.registeredAt().toString(),
+                                Objects.toString(each.confirmedAt(), ""),
+                                each.consent()))
+                        .toList()));
     }
 
     @DeleteMapping("/{id}")

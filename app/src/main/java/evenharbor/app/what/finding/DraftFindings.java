@@ -17,11 +17,13 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -35,6 +37,7 @@ public class DraftFindings {
 
     private static final Duration PATIENCE = Duration.ofMillis(1500);
     private static final int SITES_HELD = 60;
+    private static final int JUDGES = 2;
 
     private final Drafts drafts;
     private final LiveStates states;
@@ -45,13 +48,9 @@ public class DraftFindings {
     private final Cache<String, Judged> held =
             Caffeine.newBuilder().maximumSize(SITES_HELD).build();
     private final Map<String, Work> working = new ConcurrentHashMap<>();
-    private final ExecutorService judges = Executors.newFixedThreadPool(
-            2,
-            new ThreadFactoryBuilder()
-                    .setNameFormat("findings-%d")
-                    .setDaemon(true)
-                    .build());
+    private final Executor judges;
 
+    @Autowired
     DraftFindings(
             Drafts drafts,
             LiveStates states,
@@ -59,12 +58,37 @@ public class DraftFindings {
             Manifests manifests,
             PageFactsByContent facts,
             SiteSurroundings surroundings) {
+        this(
+                drafts,
+                states,
+                versions,
+                manifests,
+                facts,
+                surroundings,
+                Executors.newFixedThreadPool(
+                        JUDGES,
+                        new ThreadFactoryBuilder()
+                                .setNameFormat("findings-%d")
+                                .setDaemon(true)
+                                .build()));
+    }
+
+    /** @param judges what judges, as it is told to */
+    DraftFindings(
+            Drafts drafts,
+            LiveStates states,
+            Versions versions,
+            Manifests manifests,
+            PageFactsByContent facts,
+            SiteSurroundings surroundings,
+            Executor judges) {
         this.drafts = drafts;
         this.states = states;
         this.versions = versions;
         this.manifests = manifests;
         this.facts = facts;
         this.surroundings = surroundings;
+        this.judges = judges;
     }
 
     /** A state of a site's files, judged. */
@@ -119,18 +143,22 @@ public class DraftFindings {
                 && before.around().equals(around.state())) {
             return Optional.of(before.findings());
         }
-        Work work = working.computeIfAbsent(key, k -> {
-            AtomicInteger read = new AtomicInteger();
-            Work begun =
-                    new Work(CompletableFuture.supplyAsync(() -> judge(manifest, around, before, read), judges), read);
-            begun.result().whenComplete((judged, trouble) -> {
-                if (judged != null) {
+        Work mine = new Work(new CompletableFuture<>(), new AtomicInteger());
+        Work work =
+                working.merge(key, mine, (current, fresh) -> current.result().isDone() ? fresh : current);
+        if (work == mine) {
+            judges.execute(() -> {
+                try {
+                    Judged judged = judge(manifest, around, before, mine.read());
                     held.put(key, judged);
+                    mine.result().complete(judged);
+                } catch (Throwable e) {
+                    mine.result().completeExceptionally(e);
+                } finally {
+                    working.remove(key, mine);
                 }
-                working.remove(key);
             });
-            return begun;
-        });
+        }
         try {
             Judged judged = work.result().get(PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
             return judged.manifest().equals(manifest) && judged.around().equals(around.state())
@@ -162,6 +190,8 @@ public class DraftFindings {
 
     @EventListener
     void stop(ContextClosedEvent closed) {
-        judges.shutdownNow();
+        if (judges instanceof ExecutorService pool) {
+            pool.shutdownNow();
+        }
     }
 }

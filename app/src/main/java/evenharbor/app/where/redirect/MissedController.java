@@ -1,5 +1,6 @@
 package evenharbor.app.where.redirect;
 
+import evenharbor.app.common.web.CsvOut;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.visit.Visits;
 import jakarta.validation.Valid;

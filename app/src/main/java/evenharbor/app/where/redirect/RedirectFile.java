@@ -6,6 +6,7 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.web.CsvOut;
 import evenharbor.core.where.redirect.QueryRule;
 import evenharbor.core.where.redirect.Redirect;
 import evenharbor.core.where.redirect.RedirectFault;

@@ -1,5 +1,6 @@
 package evenharbor.app.where.redirect;
 
+import evenharbor.app.common.web.CsvOut;
 import evenharbor.app.what.site.Sites;
 import evenharbor.core.where.redirect.Redirect;
 import evenharbor.core.where.redirect.RedirectFault;

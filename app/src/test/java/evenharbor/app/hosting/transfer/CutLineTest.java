@@ -31,7 +31,7 @@ class CutLineTest {
     private static final int EACH_OF_THE_FIRST = 40;
 
     /** ./harbor chaos cuts at every command. */
-    private static final int STRIDE = Integer.getInteger("harbor.stride", 8);
+    private static final int STRIDE = Integer.getInteger("harbor.stride", 5);
 
     private final Site site = new Site();
     private final Manifest before = site.edition(FILES, 1);

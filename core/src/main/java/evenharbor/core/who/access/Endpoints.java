@@ -243,6 +243,11 @@ public final class Endpoints {
             POST   /api/sites/{siteId}/reviews/{reviewId}/comments                SITE    COMMENT
             PUT    /api/sites/{siteId}/reviews/{reviewId}/decision                SITE    PUBLISH
             GET    /api/sites/{siteId}/search                                     SITE    SEE
+            GET    /api/sites/{siteId}/share                                      SITE    SEE
+            GET    /api/sites/{siteId}/share/card.svg                             SITE    SEE
+            GET    /api/sites/{siteId}/share/code.png                             SITE    SEE
+            GET    /api/sites/{siteId}/share/code.svg                             SITE    SEE
+            GET    /api/sites/{siteId}/share/pages.csv                            SITE    SEE
             GET    /api/sites/{siteId}/shared-previews                            SITE    EDIT
             POST   /api/sites/{siteId}/shared-previews                            SITE    EDIT
             DELETE /api/sites/{siteId}/shared-previews/{id}                       SITE    EDIT

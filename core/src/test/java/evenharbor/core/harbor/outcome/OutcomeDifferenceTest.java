@@ -70,7 +70,7 @@ class OutcomeDifferenceTest {
                 site(Map.of("index.html", 'a', "members/list.html", 'd')).guarded(members);
         assertThat(kinds(open, guarded)).isEqualTo("SAME ASKED ASKED");
         assertThat(kinds(guarded, guarded)).isEqualTo("SAME SAME SAME");
-        assertThat(kinds(guarded, open)).isEqualTo("SAME SAME SAME");
+        assertThat(kinds(guarded, open)).isEqualTo("SAME OPENED OPENED");
         assertThat(kinds(guarded, less)).isEqualTo("SAME CHANGED MISSING");
     }
 

@@ -1,4 +1,4 @@
-package evenharbor.app.where.redirect;
+package evenharbor.app.common.web;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
@@ -13,15 +13,15 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 
 /** A table as a CSV file (RFC 4180) that no spreadsheet takes for formulas. */
-final class CsvOut {
+public final class CsvOut {
 
     /** Cells that a spreadsheet would take for a formula begin with one of these. */
-    static final String FORMULA = "=+-@\t\r";
+    public static final String FORMULA = "=+-@\t\r";
 
     private CsvOut() {}
 
     /** The text of a table. */
-    static String of(List<String> columns, List<List<String>> rows) {
+    public static String of(List<String> columns, List<List<String>> rows) {
         StringWriter text = new StringWriter();
         try (CsvWriter csv =
                 CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(text)) {
@@ -40,7 +40,7 @@ final class CsvOut {
     }
 
     /** The answer that hands a text out as a file. */
-    static ResponseEntity<String> file(String name, String text) {
+    public static ResponseEntity<String> file(String name, String text) {
         return ResponseEntity.ok()
                 .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
                 .header(
