@@ -26,7 +26,8 @@ import javax.imageio.stream.ImageOutputStream;
 public record QrCode(int size, String path) {
 
     private static final double MILLIMETRES_PER_INCH = 25.4;
-    private static final String STANDARD_FORMAT = "javax_imageio_1.0";
+    private static final double MILLIMETRES_PER_METRE = 1000;
+    private static final String PNG_FORMAT = "javax_imageio_png_1.0";
 
     /** The code of a text. */
     public static QrCode of(String text) {
@@ -76,7 +77,7 @@ public record QrCode(int size, String path) {
             ImageWriteParam parameters = writer.getDefaultWriteParam();
             IIOMetadata said = writer.getDefaultImageMetadata(
                     ImageTypeSpecifier.createFromBufferedImageType(BufferedImage.TYPE_BYTE_BINARY), parameters);
-            said.mergeTree(STANDARD_FORMAT, sized((double) millimetres / width));
+            said.mergeTree(PNG_FORMAT, sized(Math.round(width * MILLIMETRES_PER_METRE / millimetres)));
             writer.setOutput(out);
             writer.write(said, new IIOImage(picture, null, said), parameters);
         } catch (IOException e) {
@@ -87,15 +88,14 @@ public record QrCode(int size, String path) {
         return bytes.toByteArray();
     }
 
-    private static IIOMetadataNode sized(double millimetresPerPixel) {
-        IIOMetadataNode root = new IIOMetadataNode(STANDARD_FORMAT);
-        IIOMetadataNode dimension = new IIOMetadataNode("Dimension");
-        for (String name : new String[] {"HorizontalPixelSize", "VerticalPixelSize"}) {
-            IIOMetadataNode node = new IIOMetadataNode(name);
-            node.setAttribute("value", Double.toString(millimetresPerPixel));
-            dimension.appendChild(node);
-        }
-        root.appendChild(dimension);
+    /** The size on paper (PNG, section 11.3.5.3). */
+    private static IIOMetadataNode sized(long pixelsPerMetre) {
+        IIOMetadataNode dimensions = new IIOMetadataNode("pHYs");
+        dimensions.setAttribute("pixelsPerUnitXAxis", Long.toString(pixelsPerMetre));
+        dimensions.setAttribute("pixelsPerUnitYAxis", Long.toString(pixelsPerMetre));
+        dimensions.setAttribute("unitSpecifier", "meter");
+        IIOMetadataNode root = new IIOMetadataNode(PNG_FORMAT);
+        root.appendChild(dimensions);
         return root;
     }
 }
