@@ -50,7 +50,7 @@ function PlanHandle({ plan, at, axis, row }: { plan: PlanView; at: Date; axis: A
   if (left < 0 || left > WIDTH) return null;
   const step = axis.reach === 'week' ? MOVES.hour : MOVES.day;
   const done = (change: number) => {
-    if (change === 0 || move.isPending) setBy(0);
+    if (change === 0 || move.busy) setBy(0);
     else move.mutate(change);
   };
   // What is moved begins or ends in time to come: never at once, by a slip of the hand.
@@ -85,14 +85,15 @@ function PlanHandle({ plan, at, axis, row }: { plan: PlanView; at: Date; axis: A
         role="slider"
         tabIndex={0}
         aria-label={`Move ${what}`}
+        aria-busy={move.busy}
         aria-valuenow={Math.round((to.getTime() - axis.now.getTime()) / MOVES.day)}
         aria-valuetext={by === 0 ? when : `${when}. Enter moves it there, Escape leaves it`}
         title={`${what}, ${when}. Drag it, or move it with the arrow keys: a day, with Shift an hour`}
-        className={`focus-visible:outline-ink pointer-events-auto absolute -ml-3 h-6 w-6 cursor-ew-resize touch-none focus-visible:outline-2 ${move.isPending ? 'opacity-50' : ''}`}
+        className={`focus-visible:outline-ink pointer-events-auto absolute -ml-3 h-6 w-6 cursor-ew-resize touch-none focus-visible:outline-2 ${move.busy ? 'opacity-50' : ''}`}
         style={{ top: `${String(row * 1.6)}rem` }}
         onKeyDown={key}
         onBlur={() => {
-          if (!move.isPending) setBy(0);
+          if (!move.busy) setBy(0);
         }}
         onPointerDown={(e) => {
           const chart = e.currentTarget.parentElement?.parentElement;
@@ -161,5 +162,5 @@ function useMove(plan: PlanView, onSettled: () => void) {
     },
     onError: (error) => toast.error(error.message),
   });
-  return move;
+  return { mutate: move.mutate, busy: move.isPending || back.isPending };
 }

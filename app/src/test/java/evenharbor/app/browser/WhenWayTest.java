@@ -138,6 +138,8 @@ class WhenWayTest {
         await("it begins in two days").atMost(Patience.MOST).until(() -> starts().isBefore(now().plusDays(3)));
         browser.press("Undo");
         await("it begins in four days").atMost(Patience.MOST).until(() -> starts().isAfter(now().plusDays(3)));
+        // The page has to know of it: what is dragged is the plan as it stands there.
+        browser.sees("Moved back: Restore version 1");
         browser.drag(browser.slider("Move Restore version 1"), -40);
         await("it begins earlier").atMost(Patience.MOST).until(() -> starts().isBefore(now().plusDays(3)));
         pass(Duration.ofDays(3));
