@@ -60,7 +60,7 @@ export function RegistrationFields({
         hint={
           <p className="text-soft">
             Empty for a plain page of the harbor’s. On your own, a form sends the fields name, email and
-            consent to the part by post.
+            consent to the part by post. It is open to everyone, with the styles and pictures that it loads.
           </p>
         }
         onChange={(e) => {

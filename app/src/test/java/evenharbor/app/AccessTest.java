@@ -360,11 +360,12 @@ class AccessTest {
                     .asString(StandardCharsets.US_ASCII)
                     .endsWith("200");
             JdbcClient db = harbor.bean(JdbcClient.class);
-            for (int round = 0; round < 14; round++) {
-                // Each time less than a page may have waiting, in all more than the connection holds.
+            for (int round = 0; round < 24; round++) {
+                // Each time less than half of what a page may have waiting, for a slow machine looks for two of them at
+                // once; in all more than the connection holds.
                 db.sql("insert into activity (account_id, site_id, person_id, kind, detail, at)"
                                 + " select account_id, id, '', 'SITE_CHANGED', '', utc_timestamp(6)"
-                                + " from site join seq_1_to_150 where id = ?")
+                                + " from site join seq_1_to_90 where id = ?")
                         .param(site)
                         .update();
                 Thread.sleep(700);

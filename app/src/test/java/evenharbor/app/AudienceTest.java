@@ -289,6 +289,31 @@ class AudienceTest {
     }
 
     @Test
+    void anOwnPageToRegisterOnComesWithItsStylesAndPicturesAndNothingElse() {
+        person.putText(site, "join.html", "<link rel=stylesheet href=css/join.css><form method=post action=/>")
+                .is(200);
+        person.putText(site, "css/join.css", "body { background: url(../img/door.svg) }")
+                .is(200);
+        person.putText(site, "css/other.css", "body { color: red }").is(200);
+        person.putText(site, "img/door.svg", "<svg xmlns='http://www.w3.org/2000/svg'/>")
+                .is(200);
+        person.publish(site);
+        Map<String, Object> form = form("/", "REGISTER", null, null);
+        form.put(
+                "registration",
+                Map.of("after", 0, "name", false, "consent", "", "confirmed", false, "page", "/join.html"));
+        person.put(at("/audience/parts"), form).is(200);
+        meets("/prices.html", 303);
+        for (String open : List.of("/join.html", "/css/join.css", "/img/door.svg")) {
+            assertThat(person.visit(host, open).status()).as(open).isEqualTo(200);
+        }
+        assertThat(person.visit(host, "/css/other.css").status()).isNotEqualTo(200);
+        person.put(at("/audience/parts"), form("/img/", "PASSWORD", "moon over quay", null))
+                .is(200);
+        meets("/img/door.svg", 403);
+    }
+
+    @Test
     void whoTypesAnothersEmailSeesNothingOfThem() {
         Map<String, Object> form = form("/members/", "REGISTER", null, null);
         form.put("registration", Map.of("after", 0, "name", true, "consent", "", "confirmed", false, "page", ""));

@@ -23,6 +23,7 @@ import evenharbor.core.harbor.route.Answer;
 import evenharbor.core.harbor.route.Onward;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.what.build.Builder;
+import evenharbor.core.what.build.LoadedFiles;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.who.audience.AudienceRules;
@@ -140,8 +141,25 @@ class SiteCompiler {
                         .put(ROOT, routes(live.build().orElseThrow(), options, now, before.at(host, ROOT)));
             }
         }
-        guard(answers, now.audience().orElseGet(() -> audiences.rules(site.id())));
+        guard(answers, withForms(now.audience().orElseGet(() -> audiences.rules(site.id())), now));
         return new Compiled(answers, live.live() ? live.build().orElse("") : "");
+    }
+
+    /** A page that visitors register on comes with its styles and pictures. */
+    private AudienceRules withForms(AudienceRules rules, Supposed now) {
+        Set<String> forms = rules.formPages();
+        if (forms.isEmpty()) {
+            return rules;
+        }
+        return source(now)
+                .map(source -> manifests.get(source.manifest()))
+                .map(files -> rules.opening(forms.stream()
+                        .map(form -> form.substring(1) + (form.endsWith("/") ? "index.html" : ""))
+                        .filter(form -> files.at(form).isPresent())
+                        .flatMap(form -> LoadedFiles.of(files, form, manifests::text).stream())
+                        .map(loaded -> "/" + loaded)
+                        .toList()))
+                .orElse(rules);
     }
 
     /** Wherever pages of the site answer, its parts are only for whom they are: trials and paths of other names, too. */

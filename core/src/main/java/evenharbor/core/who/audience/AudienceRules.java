@@ -4,9 +4,12 @@ import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 
 /**
  * Who is let in where on a site. A part is the whole site ({@code /}), a folder (with a slash at each end) or a page; of the
@@ -39,6 +42,28 @@ public final class AudienceRules {
             }
         });
         return all.isEmpty() ? OPEN : new AudienceRules(all);
+    }
+
+    /** The pages of the site's own that visitors register on, as they are kept. */
+    public Set<String> formPages() {
+        Set<String> pages = new TreeSet<>();
+        parts.values().forEach(guard -> {
+            if (guard.audience() instanceof Audience.Registered registered
+                    && !registered.page().isEmpty()) {
+                pages.add(registered.page());
+            }
+        });
+        return pages;
+    }
+
+    /** The same with some paths open to everyone that were for whoever registers; what is for others stays so. */
+    public AudienceRules opening(Collection<String> paths) {
+        Map<String, Guard> all = new TreeMap<>(parts);
+        paths.stream()
+                .filter(path -> at(path).filter(guard -> guard.audience() instanceof Audience.Registered)
+                        .isPresent())
+                .forEach(path -> all.put(path, new Guard("form", 0, new Audience.Everyone())));
+        return new AudienceRules(all);
     }
 
     /** Whether everything is for everyone. */
