@@ -75,6 +75,12 @@ class AudienceTest {
         assertThat(noIndex("/members/")).isTrue();
         assertThat(noIndex("/")).isFalse();
         person.put(at("/unlisted"), Map.of("paths", List.of("../x"))).is(400);
+        assertThat(person.put(at("/unlisted"), Map.of("paths", List.of("/")))
+                        .is(400)
+                        .text())
+                .contains("untick the choice above");
+        person.put(at("/unlisted"), Map.of("paths", List.of("/index.html"))).is(200);
+        Patience.until("the front page alone to be hidden", () -> noIndex("/") && !noIndex("/prices.html"));
         person.put(at("/unlisted"), Map.of("paths", List.of())).is(200);
         Patience.until("the page to be listed again", () -> !noIndex("/prices.html"));
     }

@@ -15,7 +15,6 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -63,11 +62,16 @@ class FindingFixes {
                     "None of these is there any more, or a person has to decide. Nothing was changed.");
         }
         Map<String, FileEntry> files = new TreeMap<>();
+        fixes.replaceAll((path, each) -> Fix.together(each));
         fixes.forEach((path, each) -> files.put(path, fixed(now, path, each)));
-        String what = wanted.size() == 1
-                ? "fixed " + wanted.get(0).kind().words().toLowerCase(Locale.ROOT) + " in "
-                        + files.keySet().iterator().next()
-                : "fixed " + wanted.size() + " findings";
+        int done = fixes.values().stream().mapToInt(List::size).sum();
+        String what = done == 1
+                ? fixes.values().stream()
+                        .flatMap(List::stream)
+                        .map(fix -> "fixed " + fix.path() + ": " + fix.label())
+                        .findFirst()
+                        .orElseThrow()
+                : "fixed " + done + " findings";
         return drafts.change(
                 siteId,
                 OptionalLong.of(asked.draft().revision()),

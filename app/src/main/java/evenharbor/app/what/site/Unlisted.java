@@ -41,9 +41,14 @@ public class Unlisted {
         sites.mine(siteId);
         TreeSet<String> parts = new TreeSet<>();
         for (String each : typed) {
-            parts.add(AudienceRules.part(each)
-                    .orElseThrow(() -> Problem.field(
-                            "paths", "“" + each + "” is no path. Type a folder such as /notes/, or a page.")));
+            parts.add(
+                    AudienceRules.path(each)
+                            .filter(path -> !path.equals("/"))
+                            .orElseThrow(
+                                    () -> Problem.field(
+                                            "paths",
+                                            "“" + each
+                                                    + "” is no folder or page of it. Type one such as /notes/; to hide all of it, untick the choice above.")));
         }
         if (parts.size() > MOST) {
             throw Problem.field("paths", "At most " + MOST + " at once. Name the folder instead of its pages.");

@@ -166,9 +166,15 @@ class LiveEvents {
                 return;
             }
             List<Activity> fresh = repository.findByIdGreaterThanOrderById(last - LOOK_BACK, Limit.of(500));
+            // All that can fail is asked before anything counts as told.
+            People.Names names = people.names(fresh.stream()
+                    .filter(activity -> !told.contains(activity.id))
+                    .map(activity -> activity.personId)
+                    .distinct()
+                    .toList());
             for (Activity activity : fresh) {
                 if (told.add(activity.id)) {
-                    tell(activity);
+                    tell(activity, names);
                 }
                 last = Math.max(last, activity.id);
             }
@@ -181,22 +187,16 @@ class LiveEvents {
         }
     }
 
-    private void tell(Activity activity) {
-        List<Listener> concerned = listeners.stream()
+    private void tell(Activity activity, People.Names names) {
+        String who = activity.personId.isEmpty() ? "" : names.of(activity.personId);
+        listeners.stream()
                 .filter(listener -> listener.accountId.equals(activity.accountId) && listener.may(activity.siteId))
-                .toList();
-        if (concerned.isEmpty()) {
-            return;
-        }
-        String who = activity.personId.isEmpty()
-                ? ""
-                : people.names(List.of(activity.personId)).of(activity.personId);
-        concerned.forEach(listener -> listener.hear(new Happened(
-                activity.id,
-                activity.siteId,
-                activity.kind,
-                listener.personId.equals(activity.personId) ? "" : who,
-                activity.detail)));
+                .forEach(listener -> listener.hear(new Happened(
+                        activity.id,
+                        activity.siteId,
+                        activity.kind,
+                        listener.personId.equals(activity.personId) ? "" : who,
+                        activity.detail)));
     }
 
     /** Before the web server waits for its requests to end: these would not. */

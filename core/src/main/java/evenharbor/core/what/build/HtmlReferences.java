@@ -205,7 +205,7 @@ public final class HtmlReferences {
     }
 
     /** Whether it is a script, rather than a block of data (HTML, section 4.12.1). */
-    private static boolean runs(Element script) {
+    public static boolean runs(Element script) {
         String type = script.attr("type").strip().toLowerCase(Locale.ROOT);
         return type.isEmpty() || type.equals("module") || type.contains("javascript") || type.contains("ecmascript");
     }

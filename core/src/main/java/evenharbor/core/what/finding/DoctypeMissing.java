@@ -17,7 +17,10 @@ final class DoctypeMissing implements Rule {
     public Optional<Fix> fix(Site site, Finding finding) {
         return site.page(finding.path()).map(page -> {
             int at = page.facts().shell().document();
-            return Fix.edit("Say that it is HTML", page.path(), List.of(new Fix.Edit(at, at, "<!doctype html>\n")));
+            return Fix.edit(
+                    "Say that it is HTML",
+                    page.path(),
+                    List.of(new Fix.Edit(at, at, "<!doctype html>\n", Fix.Edit.DOCUMENT_TYPE)));
         });
     }
 }

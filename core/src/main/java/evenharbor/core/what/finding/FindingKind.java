@@ -131,12 +131,12 @@ public enum FindingKind {
             new Leftover()),
     PICTURE_HUGE(
             Weight.WEAK,
-            "Picture of more than 1 MB",
+            "Picture of more than " + PictureHuge.MOST / 1_000_000 + " MB",
             "It takes many seconds on a phone, and costs its owner money.",
             new PictureHuge()),
     PAGE_HEAVY(
             Weight.WEAK,
-            "Page of more than 3 MB at the first visit",
+            "Page of more than " + PageHeavy.MOST / 1_000_000 + " MB at the first visit",
             "On a phone it takes so long that many go away before it is there.",
             new PageHeavy());
 

@@ -44,7 +44,8 @@ final class LanguageMissing implements Rule {
                                             : new Fix.Edit(
                                                     page.facts().shell().document(),
                                                     page.facts().shell().document(),
-                                                    "<html" + attribute + ">\n")));
+                                                    "<html" + attribute + ">\n",
+                                                    Fix.Edit.ROOT)));
                 }));
     }
 }

@@ -44,7 +44,7 @@ public record PageFacts(
     /** A heading. @param level from 1 to 6 */
     public record Heading(int level, String text, Place at) {}
 
-    /** Something that is not right whatever the rest of the site is. @param insert where what is missing is put in; null when it cannot be */
+    /** Something that is not right whatever the rest of the site is. @param at where it stands */
     public record Fault(FindingKind kind, String subject, String detail, Place at) {}
 
     /**

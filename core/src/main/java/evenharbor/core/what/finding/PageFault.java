@@ -1,12 +1,7 @@
 package evenharbor.core.what.finding;
 
-/** What the page alone tells, found while it is read. */
+/** What the page alone tells: its facts name the kind, and nothing is left to judge or to fix. */
 final class PageFault implements Rule {
 
     static final Rule RULE = new PageFault();
-
-    @Override
-    public void page(Page page, Report report) {
-        // The facts name the kind: SiteFindings takes them as they are.
-    }
 }

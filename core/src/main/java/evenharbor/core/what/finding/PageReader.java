@@ -145,7 +145,7 @@ final class PageReader {
             }
             case "form" -> forms.add(element);
             case "frameset" -> framed = true;
-            case "script" -> runs |= PageScripts.runs(element);
+            case "script" -> runs |= HtmlReferences.runs(element);
             default -> {
                 if (name.length() == 2 && name.charAt(0) == 'h' && name.charAt(1) >= '1' && name.charAt(1) <= '6') {
                     headings.add(new PageFacts.Heading(name.charAt(1) - '0', words(element.text()), at(element)));

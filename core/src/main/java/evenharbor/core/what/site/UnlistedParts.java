@@ -11,13 +11,15 @@ public final class UnlistedParts {
     /** None: all that the site's own choice allows. */
     public static final UnlistedParts NONE = new UnlistedParts(Set.of());
 
+    private static final String FRONT_PAGE = "index.html";
+
     private final Set<String> parts;
 
     private UnlistedParts(Set<String> parts) {
         this.parts = parts;
     }
 
-    /** By their decoded paths from the site's root: a folder with a slash at its end, or a page. */
+    /** By their decoded paths from the site's root: folders, with or without a slash at the end, and pages. */
     public static UnlistedParts of(Collection<String> parts) {
         return parts.isEmpty() ? NONE : new UnlistedParts(Set.copyOf(parts));
     }
@@ -32,15 +34,21 @@ public final class UnlistedParts {
         if (parts.isEmpty()) {
             return false;
         }
-        if (parts.contains(path) || parts.contains(path + "/")) {
+        if (parts.contains(path) || path.endsWith("/") && parts.contains(path + FRONT_PAGE)) {
             return true;
         }
-        for (int slash = path.lastIndexOf('/'); slash >= 0; slash = path.lastIndexOf('/', slash - 1)) {
-            if (parts.contains(path.substring(0, slash + 1))) {
+        for (int slash = path.length(); slash > 0; slash = path.lastIndexOf('/', slash - 1)) {
+            String folder = path.substring(0, slash);
+            if (parts.contains(folder + "/") || parts.contains(folder) && mayBeFolder(folder)) {
                 return true;
             }
         }
         return false;
+    }
+
+    /** Whether a name without a slash at its end may be a folder's: a page's has an ending. */
+    private static boolean mayBeFolder(String path) {
+        return path.indexOf('.', path.lastIndexOf('/')) < 0;
     }
 
     /** Their paths, in order. */

@@ -92,6 +92,12 @@ public final class AudienceRules {
 
     /** A part as it is kept, of what a person typed; empty when it is no path. */
     public static Optional<String> part(String typed) {
+        // The front page of a folder is shown at the folder: who closes the one means the other.
+        return path(typed).map(path -> path.replaceFirst("/index\\.html?$", "/"));
+    }
+
+    /** A decoded path from the site's root, of what a person typed or pasted; empty when it is none. */
+    public static Optional<String> path(String typed) {
         String path = typed.strip();
         if (path.isEmpty() || path.indexOf('?') >= 0 || path.indexOf('#') >= 0 || path.contains("://")) {
             return Optional.empty();
@@ -99,8 +105,7 @@ public final class AudienceRules {
         String from = (path.startsWith("/") ? path : "/" + path).replaceAll("/{2,}", "/");
         String plain = Normalizer.normalize(decoded(from), Normalizer.Form.NFC);
         boolean dotted = Arrays.stream(plain.split("/")).anyMatch(each -> each.equals(".") || each.equals(".."));
-        // The front page of a folder is shown at the folder: who closes the one means the other.
-        return dotted ? Optional.empty() : Optional.of(plain.replaceFirst("/index\\.html?$", "/"));
+        return dotted ? Optional.empty() : Optional.of(plain);
     }
 
     /**

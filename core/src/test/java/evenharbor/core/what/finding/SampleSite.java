@@ -171,7 +171,7 @@ final class SampleSite {
 
     /** Applies a fix, as the application does. */
     void apply(Fix fix) {
-        texts.put(fix.path(), Fix.applied(texts.getOrDefault(fix.path(), ""), List.of(fix)));
+        texts.put(fix.path(), Fix.applied(texts.getOrDefault(fix.path(), ""), Fix.together(List.of(fix))));
     }
 
     private static String hash(String text) {

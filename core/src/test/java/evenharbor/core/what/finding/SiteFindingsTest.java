@@ -282,6 +282,32 @@ class SiteFindingsTest {
     }
 
     @Test
+    void aPageThatSaysNothingIsFixedByOnePressInTheOrderOfADocument() {
+        SampleSite site = new SampleSite(5, 4);
+        site.insert("index.html", "<a href=/bare.html>Bare</a>");
+        site.texts.put("bare.html", "\uFEFF<h1>Bare</h1><a href=https://www.lanterns.example/#part-2>Part two</a>");
+        SiteFindings findings = site.findings();
+        List<Fix> together = Fix.together(findings.all().stream()
+                .flatMap(finding -> findings.fix(finding).stream())
+                .toList());
+        site.texts.put("bare.html", Fix.applied(site.texts.get("bare.html"), together));
+        assertThat(site.texts.get("bare.html")).startsWith("\uFEFF<!doctype html>\n<html lang=\"en\">\n");
+        assertThat(site.findings().all())
+                .extracting(Finding::kind)
+                .containsExactlyInAnyOrder(FindingKind.ANCHOR_BROKEN, FindingKind.DESCRIPTION_MISSING);
+    }
+
+    @Test
+    void ofFixesThatMeetTheFirstIsMadeWholeAndTheOtherNotAtAll() {
+        Fix one = Fix.edit("one", "a.html", List.of(new Fix.Edit(2, 4, "X"), new Fix.Edit(8, 9, "Y")));
+        Fix two = Fix.edit("two", "a.html", List.of(new Fix.Edit(0, 1, "Z"), new Fix.Edit(3, 5, "Z")));
+        Fix three = Fix.edit("three", "a.html", List.of(new Fix.Edit(4, 4, "-"), new Fix.Edit(5, 6, "W")));
+        List<Fix> together = Fix.together(List.of(one, two, three));
+        assertThat(together).containsExactly(one, three);
+        assertThat(Fix.applied("0123456789", together)).isEqualTo("01X-4W67Y9");
+    }
+
+    @Test
     void aPageWithABaseIsReadFromThere() {
         SampleSite site = new SampleSite(12, 8);
         site.insert("index.html", "<a href=/b/base.html>Based</a>");

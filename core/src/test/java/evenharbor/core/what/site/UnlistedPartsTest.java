@@ -19,11 +19,18 @@ class UnlistedPartsTest {
         "/thanks.html, true",
         "/thanks.html/x, false",
         "/a/notes/x, false",
+        "/drafts, true",
+        "/drafts/, true",
+        "/drafts/a.html, true",
+        "/drafts.html, false",
+        "/walks/, true",
+        "/walks/index.html, true",
+        "/walks/one.html, false",
     })
     void aPartCoversWhatLiesInIt(String path, boolean covered) {
-        assertThat(UnlistedParts.of(List.of("/notes/", "/thanks.html")).covers(path))
+        assertThat(UnlistedParts.of(List.of("/notes/", "/thanks.html", "/drafts", "/walks/index.html"))
+                        .covers(path))
                 .isEqualTo(covered);
         assertThat(UnlistedParts.NONE.covers(path)).isFalse();
-        assertThat(UnlistedParts.of(List.of("/")).covers(path)).isTrue();
     }
 }
