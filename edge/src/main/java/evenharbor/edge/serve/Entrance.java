@@ -1,7 +1,5 @@
 package evenharbor.edge.serve;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import evenharbor.core.harbor.route.Decision;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.who.audience.Audience;
@@ -17,9 +15,7 @@ import java.time.Duration;
 import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.Optional;
-import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
-import org.eclipse.jetty.http.HttpCookie;
 import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.http.HttpMethod;
 import org.eclipse.jetty.http.HttpStatus;
@@ -41,18 +37,10 @@ final class Entrance {
     private static final Logger LOG = LoggerFactory.getLogger(Entrance.class);
     private static final String COOKIE = "harbor-pass-";
     private static final String ASKED = "harbor-asked-";
-    private static final String SEEN = "harbor-seen-";
     private static final String KEPT = "harbor-kept";
     private static final String GUARDED = Entrance.class.getName();
-    private static final String COUNTED = GUARDED + ".counted";
 
-    /** The most tries of one visitor, and of all at one part, in {@link #WINDOW}. */
-    private static final int MOST_TRIES = 10;
-
-    private static final int MOST_TRIES_IN_ALL = 200;
-    private static final Duration WINDOW = Duration.ofMinutes(1);
     private static final Duration ASKED_FOR = Duration.ofMinutes(20);
-    private static final Duration SEEN_FOR = Duration.ofDays(30);
     private static final int MOST_FIELDS = 12;
     private static final int LARGEST_FORM = 4_000;
     private static final int SECRET = 16;
@@ -61,11 +49,12 @@ final class Entrance {
     private final Doorkeeper keeper;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
-    private final Cache<String, AtomicInteger> tries =
-            Caffeine.newBuilder().expireAfterWrite(WINDOW).maximumSize(20_000).build();
+    private final PagesSeen seen;
+    private final Tries tries = new Tries();
 
     Entrance(Door door, Clock clock) {
         this.passes = door.passes();
+        this.seen = new PagesSeen(door.passes(), clock);
         this.keeper = door.keeper();
         this.clock = clock;
     }
@@ -82,11 +71,13 @@ final class Entrance {
         }
         request.setAttribute(GUARDED, Boolean.TRUE);
         boolean in = holder(ask.guard(), host, request).isPresent() && !speaksOfThemselves(ask.guard(), request);
-        return in || seesOneMore(ask, host, request, response) ? ask.behind() : ask;
+        boolean through = in || !asksWhatIsKept(ask.guard(), request) && seen.oneMore(ask, host, request, response);
+        return through ? ask.behind() : ask;
     }
 
     private Optional<String> holder(Guard guard, String host, Request request) {
-        return cookie(request, COOKIE + guard.id()).flatMap(pass -> passes.holder(pass, host, guard, clock.instant()));
+        return EntranceCookies.of(request, COOKIE + guard.id())
+                .flatMap(pass -> passes.holder(pass, host, guard, clock.instant()));
     }
 
     /** Who registered sees what is kept of them, and takes it back, by the same entrance. */
@@ -98,54 +89,6 @@ final class Entrance {
     private static boolean asksWhatIsKept(Guard guard, Request request) {
         String query = request.getHttpURI().getQuery();
         return guard.audience() instanceof Audience.Registered && query != null && query.startsWith(KEPT);
-    }
-
-    private static Optional<String> cookie(Request request, String name) {
-        return Request.getCookies(request).stream()
-                .filter(cookie -> cookie.getName().equals(name))
-                .map(HttpCookie::getValue)
-                .findFirst();
-    }
-
-    /**
-     * Whether a visitor who has not registered may see this, because they have not seen as many pages yet as anyone may. What
-     * a page loads does not count. How many they saw is signed, so that nobody counts for themselves.
-     */
-    private boolean seesOneMore(Decision.Ask ask, String host, Request request, Response response) {
-        Guard guard = ask.guard();
-        if (!(guard.audience() instanceof Audience.Registered registered)
-                || registered.after() == 0
-                || HttpMethod.POST.is(request.getMethod())
-                || asksWhatIsKept(guard, request)) {
-            return false;
-        }
-        Guard counting = new Guard(guard.id() + "-seen", guard.generation(), guard.audience());
-        int seen = cookie(request, SEEN + guard.id())
-                .flatMap(pass -> passes.holder(pass, host, counting, clock.instant()))
-                .map(Integer::parseInt)
-                .orElse(0);
-        boolean page = ask.behind() instanceof Decision.Serve serve
-                && serve.file().mediaType().startsWith("text/html");
-        if (!page) {
-            return seen <= registered.after();
-        }
-        if (seen >= registered.after()) {
-            return false;
-        }
-        if (request.getAttribute(COUNTED) == null) {
-            request.setAttribute(COUNTED, Boolean.TRUE);
-            set(
-                    response,
-                    request,
-                    SEEN + guard.id(),
-                    passes.issue(
-                            host,
-                            counting,
-                            Integer.toString(seen + 1),
-                            clock.instant().plus(SEEN_FOR)),
-                    SEEN_FOR);
-        }
-        return true;
     }
 
     /** Asks, or lets in who shows what is asked for. Work that takes its time goes on in another thread. */
@@ -234,25 +177,17 @@ final class Entrance {
         }
     }
 
-    /** Counted before it is judged: many at once are not let through together. */
     private boolean mayTry(At at) {
-        AtomicInteger own = own(at);
-        AtomicInteger all = tries.get(at.guard.id(), k -> new AtomicInteger());
-        if (own.incrementAndGet() > MOST_TRIES || all.incrementAndGet() > MOST_TRIES_IN_ALL) {
-            at.response.getHeaders().put(HttpHeader.RETRY_AFTER, WINDOW.toSeconds());
-            page(HttpStatus.TOO_MANY_REQUESTS_429, EntrancePage.tooMany(), at);
-            return false;
+        if (tries.more(at.guard.id(), Request.getRemoteAddr(at.request))) {
+            return true;
         }
-        return true;
-    }
-
-    private AtomicInteger own(At at) {
-        return tries.get(at.guard.id() + " " + network(Request.getRemoteAddr(at.request)), k -> new AtomicInteger());
+        at.response.getHeaders().put(HttpHeader.RETRY_AFTER, Tries.WINDOW.toSeconds());
+        page(HttpStatus.TOO_MANY_REQUESTS_429, EntrancePage.tooMany(), at);
+        return false;
     }
 
     private void succeeded(At at) {
-        own(at).decrementAndGet();
-        tries.get(at.guard.id(), k -> new AtomicInteger()).decrementAndGet();
+        tries.succeeded(at.guard.id(), Request.getRemoteAddr(at.request));
     }
 
     /** Whoever asks is told the same, whether a mail goes out or not. */
@@ -304,7 +239,7 @@ final class Entrance {
 
     private void forget(At at) {
         holder(at.guard, at.host, at.request).ifPresent(holder -> keeper.forget(at.guard, holder));
-        set(at.response, at.request, COOKIE + at.guard.id(), "", Duration.ZERO);
+        EntranceCookies.set(at.response, at.request, COOKIE + at.guard.id(), "", Duration.ZERO);
         page(HttpStatus.OK_200, EntrancePage.forgotten(), at);
     }
 
@@ -324,14 +259,14 @@ final class Entrance {
             random.nextBytes(bytes);
             return HexFormat.of().formatHex(bytes);
         });
-        set(at.response, at.request, ASKED + at.guard.id(), secret, ASKED_FOR);
+        EntranceCookies.set(at.response, at.request, ASKED + at.guard.id(), secret, ASKED_FOR);
         String url = at.request.getHttpURI().getScheme() + "://"
                 + at.request.getHeaders().get(HttpHeader.HOST) + here(at.path, at.request);
         return new Doorkeeper.Visitor(at.host, url, secret);
     }
 
     private static Optional<String> asked(At at) {
-        return cookie(at.request, ASKED + at.guard.id()).filter(value -> !value.isEmpty());
+        return EntranceCookies.of(at.request, ASKED + at.guard.id()).filter(value -> !value.isEmpty());
     }
 
     private static org.eclipse.jetty.util.Fields form(Request request) {
@@ -348,15 +283,8 @@ final class Entrance {
         return Optional.ofNullable(form.get(name)).map(Field::getValue).orElse("");
     }
 
-    /** Who has an IPv6 network has as many numbers as they like: the network counts. */
-    private static String network(String address) {
-        return address == null || address.indexOf(':') < 0
-                ? String.valueOf(address)
-                : Arrays.stream(address.split(":")).limit(4).collect(Collectors.joining(":"));
-    }
-
     private void letIn(At at, String holder) {
-        set(
+        EntranceCookies.set(
                 at.response,
                 at.request,
                 COOKIE + at.guard.id(),
@@ -370,14 +298,6 @@ final class Entrance {
                 .put(Fields.NO_REFERRER)
                 .put(HttpHeader.CONTENT_LENGTH, 0);
         at.response.write(true, null, at.callback);
-    }
-
-    private static void set(Response response, Request request, String name, String value, Duration kept) {
-        response.getHeaders()
-                .add(
-                        HttpHeader.SET_COOKIE,
-                        name + "=" + value + "; Path=/; Max-Age=" + kept.toSeconds() + "; HttpOnly; SameSite=Lax"
-                                + (request.isSecure() ? "; Secure" : ""));
     }
 
     /** The URL asked, without the secret, and never one of another host: not with two slashes at its beginning. */
