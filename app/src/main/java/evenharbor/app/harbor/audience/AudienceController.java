@@ -41,12 +41,15 @@ class AudienceController {
     private static final long HOURS = Passes.LASTS.toHours();
 
     private final Audiences audiences;
+    private final AudienceTrials trials;
     private final AudienceLists lists;
     private final Addresses addresses;
     private final Clock clock;
 
-    AudienceController(Audiences audiences, AudienceLists lists, Addresses addresses, Clock clock) {
+    AudienceController(
+            Audiences audiences, AudienceTrials trials, AudienceLists lists, Addresses addresses, Clock clock) {
         this.audiences = audiences;
+        this.trials = trials;
         this.lists = lists;
         this.addresses = addresses;
         this.clock = clock;
@@ -175,11 +178,11 @@ class AudienceController {
                 .filter(typed -> !typed.isBlank())
                 .map(typed -> MailAddress.read(typed)
                         .orElseThrow(() -> Problem.field("email", "Type an e-mail such as ada@example.org.")));
-        Audiences.Trial trial = audiences.trial(siteId, form.path(), email);
+        AudienceTrials.Trial trial = trials.trial(siteId, form.path(), email);
         return new TrialView(trial.in(), trial.part().orElse(null), sentence(trial, email));
     }
 
-    private String sentence(Audiences.Trial trial, Optional<String> email) {
+    private String sentence(AudienceTrials.Trial trial, Optional<String> email) {
         if (trial.audience().isEmpty()) {
             return "Gets in: it is for everyone.";
         }

@@ -82,99 +82,19 @@ public class Audiences {
         return AudienceRules.of(guards(siteId));
     }
 
-    private Map<String, Guard> guards(String siteId) {
+    /** The guard of each part that was said something of. */
+    Map<String, Guard> guards(String siteId) {
         Map<String, Guard> parts = new HashMap<>();
         repository.findBySiteIdOrderByPath(siteId).forEach(part -> parts.put(part.path, part.guard(lists)));
         return parts;
     }
 
-    /**
-     * Who would be let in where on one of the person's sites.
-     *
-     * @param typed a part as a person typed it
-     * @param way in which they would be asked there; empty when nothing more were said of that part
-     */
-    @Transactional(readOnly = true)
-    public AudienceRules supposing(String siteId, String typed, Optional<AudienceWay> way) {
-        sites.mine(siteId);
-        String path = path(siteId, typed);
-        Map<String, Guard> parts = guards(siteId);
-        parts.remove(path);
-        way.ifPresent(how -> parts.put(
-                path,
-                new Guard(
-                        "supposed",
-                        0,
-                        // Who is asked is asked, whatever for.
-                        how == AudienceWay.EVERYONE ? new Audience.Everyone() : new Audience.WithPassword(""))));
-        return AudienceRules.of(parts);
-    }
-
-    private String path(String siteId, String typed) {
+    /** The part that a person typed, as it is kept. */
+    String path(String siteId, String typed) {
         return AudienceRules.part(typed)
                 .map(part -> asFolder(siteId, part))
                 .orElseThrow(
                         () -> Problem.field("path", "Type a folder such as /members/, a page, or / for all of it."));
-    }
-
-    /**
-     * What is said of a part, to take along elsewhere.
-     *
-     * @param way its name
-     * @param kept what is kept of a password; empty for the other ways: a link is made anew elsewhere
-     * @param emails addresses, or @ and domains
-     */
-    public record PartTakenAlong(
-            String path,
-            String way,
-            String kept,
-            Optional<Instant> until,
-            List<String> emails,
-            Optional<Audience.Registered> registration) {}
-
-    /** What is said of the parts of one of the person's sites. Lists of people are written out. */
-    @Transactional(readOnly = true)
-    public List<PartTakenAlong> taken(String siteId) {
-        return of(siteId).stream()
-                .map(part -> new PartTakenAlong(
-                        part.path,
-                        part.way.name(),
-                        part.way == AudienceWay.PASSWORD ? part.kept : "",
-                        Optional.ofNullable(part.untilAt),
-                        part.way == AudienceWay.PEOPLE
-                                ? lists.emails(part.id).stream().sorted().toList()
-                                : lists.named(part.id),
-                        lists.registration(part.id)))
-                .toList();
-    }
-
-    /** Says of a part what was said of it elsewhere. */
-    public void takeOver(String siteId, PartTakenAlong taken) {
-        AudienceWay way = AudienceWay.valueOf(taken.way());
-        if (way != AudienceWay.PASSWORD) {
-            put(
-                    siteId,
-                    taken.path(),
-                    way,
-                    Optional.empty(),
-                    taken.until().filter(at -> at.isAfter(clock.instant())),
-                    new ByName(String.join("\n", taken.emails()), List.of()),
-                    taken.registration());
-            return;
-        }
-        // The password itself is nowhere: what is kept of it is taken over.
-        AudiencePart part = put(
-                siteId,
-                taken.path(),
-                way,
-                Optional.of(Ids.secret()),
-                Optional.empty(),
-                new ByName("", List.of()),
-                Optional.empty());
-        if (SharedPassword.wellFormed(taken.kept())) {
-            keep(part, taken.kept(), null);
-            saved(part, words(part));
-        }
     }
 
     /** The parts of one of the person's sites that were said something of, by path. */
@@ -296,23 +216,6 @@ public class Audiences {
         lists.set(part, domains, List.of());
     }
 
-    /** Whether a site's rules let someone in at a path, as its visitors meet them. @param email empty for nobody known */
-    @Transactional(readOnly = true)
-    Trial trial(String siteId, String path, Optional<String> email) {
-        sites.mine(siteId);
-        String at = AudienceRules.part(path).orElseThrow(() -> Problem.field("path", "Type a path such as /members/."));
-        Optional<Guard> guard = rules(siteId).at(at);
-        Optional<String> part =
-                guard.flatMap(g -> repository.findByIdAndSiteId(g.id(), siteId)).map(p -> p.path);
-        boolean in = guard.isEmpty()
-                || guard.get().audience() instanceof Audience.ByMail mail
-                        && email.filter(mail::admits).isPresent();
-        return new Trial(guard.map(Guard::audience), part, in);
-    }
-
-    /** How someone would be met. @param audience for whom it is; empty for everyone @param part which part says so */
-    record Trial(Optional<Audience> audience, Optional<String> part, boolean in) {}
-
     /** Who types a folder's name without a slash means the folder. */
     private String asFolder(String siteId, String path) {
         Map<String, FileEntry> files = drafts.files(drafts.find(siteId)).files();
@@ -372,6 +275,12 @@ public class Audiences {
         activities.note(
                 ActivityKind.AUDIENCE_CHANGED, siteId, Current.person(), part.path + " is as the part around it");
         events.publishEvent(new AudienceChanged(siteId));
+    }
+
+    /** Lets in who knows another password, of which only what is kept is known. */
+    AudiencePart keepPassword(AudiencePart part, String kept) {
+        keep(part, kept, null);
+        return saved(part, words(part));
     }
 
     private void locked(String siteId) {

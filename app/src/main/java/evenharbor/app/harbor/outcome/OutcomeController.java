@@ -1,7 +1,7 @@
 package evenharbor.app.harbor.outcome;
 
+import evenharbor.app.harbor.audience.AudienceTrials;
 import evenharbor.app.harbor.audience.AudienceWay;
-import evenharbor.app.harbor.audience.Audiences;
 import evenharbor.app.where.address.AddressForecasts;
 import evenharbor.core.harbor.publish.Selection;
 import evenharbor.core.where.address.Role;
@@ -26,12 +26,12 @@ class OutcomeController {
 
     private final Outcomes outcomes;
     private final AddressForecasts addresses;
-    private final Audiences audiences;
+    private final AudienceTrials trials;
 
-    OutcomeController(Outcomes outcomes, AddressForecasts addresses, Audiences audiences) {
+    OutcomeController(Outcomes outcomes, AddressForecasts addresses, AudienceTrials trials) {
         this.outcomes = outcomes;
         this.addresses = addresses;
-        this.audiences = audiences;
+        this.trials = trials;
     }
 
     /**
@@ -106,6 +106,6 @@ class OutcomeController {
     @GetMapping("/audience")
     OutcomeView ofAudience(
             @PathVariable String siteId, @RequestParam String part, @RequestParam(required = false) AudienceWay way) {
-        return outcomes.ofAudience(siteId, audiences.supposing(siteId, part, Optional.ofNullable(way)));
+        return outcomes.ofAudience(siteId, trials.supposing(siteId, part, Optional.ofNullable(way)));
     }
 }

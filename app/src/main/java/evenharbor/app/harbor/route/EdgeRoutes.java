@@ -3,21 +3,14 @@ package evenharbor.app.harbor.route;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.common.health.HealthPart;
-import evenharbor.app.harbor.audience.AudienceChanged;
 import evenharbor.app.harbor.audience.PassKey;
 import evenharbor.app.harbor.preview.Previews;
 import evenharbor.app.what.build.Packing;
-import evenharbor.app.what.draft.DraftChanged;
 import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveChanged;
 import evenharbor.app.what.live.LiveStates;
-import evenharbor.app.what.site.Sites;
-import evenharbor.app.where.address.Addresses;
-import evenharbor.app.where.address.AddressesChanged;
 import evenharbor.app.where.certificate.CertificatesChanged;
 import evenharbor.app.where.certificate.Challenges;
-import evenharbor.app.where.domain.DomainChanged;
-import evenharbor.app.where.redirect.RedirectsChanged;
 import evenharbor.app.where.visit.Visits;
 import evenharbor.core.harbor.route.Answer;
 import evenharbor.core.harbor.route.Decision;
@@ -25,7 +18,6 @@ import evenharbor.core.harbor.route.HostRoutes;
 import evenharbor.core.harbor.route.Routes;
 import evenharbor.core.harbor.route.Security;
 import evenharbor.core.harbor.route.VisitorRequest;
-import evenharbor.core.where.address.Role;
 import evenharbor.edge.Edge;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.serve.Door;
@@ -43,11 +35,9 @@ import java.util.Set;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
-import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
 
@@ -65,8 +55,6 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
 
     private final LiveStates states;
     private final SiteCompiler compiler;
-    private final Addresses addresses;
-    private final Sites sites;
     private final Visits visits;
     private final Packing packing;
     private final SecureRoutes secure;
@@ -75,11 +63,7 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
     private final ScheduledExecutorService follower = Executors.newSingleThreadScheduledExecutor(
             new ThreadFactoryBuilder().setNameFormat("routes").setDaemon(true).build());
 
-    private final Map<String, Served> served = new HashMap<>();
-
-    /** What answers at each host name and path, over all sites: a site may live under a path of another's name. */
-    private final Map<String, Map<String, Answer>> byHost = new HashMap<>();
-
+    private final ServedSites served = new ServedSites();
     private final FailedSites failed = new FailedSites();
     private long seen;
     private volatile Instant followed;
@@ -88,8 +72,6 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
     EdgeRoutes(
             LiveStates states,
             SiteCompiler compiler,
-            Addresses addresses,
-            Sites sites,
             Visits visits,
             Packing packing,
             Blobs blobs,
@@ -102,8 +84,6 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
             Clock clock) {
         this.states = states;
         this.compiler = compiler;
-        this.addresses = addresses;
-        this.sites = sites;
         this.visits = visits;
         this.packing = packing;
         this.secure = secure;
@@ -121,17 +101,6 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
                 challenges::answer,
                 new Door(key.passes(), keeper),
                 clock);
-    }
-
-    /**
-     * What is served of a site.
-     *
-     * @param changedIn the revision it is true to
-     * @param build the build that is live
-     * @param answers what answers at each host name and path
-     */
-    private record Served(long changedIn, String build, Map<String, Map<String, Answer>> answers) {
-        static final Served NOTHING = new Served(-1, "", Map.of());
     }
 
     @Override
@@ -201,51 +170,9 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
         refresh(List.of(states.of(changed.siteId())));
     }
 
-    @EventListener
-    void changed(AddressesChanged changed) {
-        states.touch(changed.siteId());
-    }
-
-    @EventListener
-    void changed(AudienceChanged changed) {
-        states.touch(changed.siteId());
-    }
-
-    @EventListener
-    void changed(DomainChanged changed) {
-        changed.wildcardSites().forEach(states::touch);
-    }
-
-    /** URLs that lead to a name change with it: its own sites are made anew, and those that may name it. */
-    @EventListener
-    void changed(CertificatesChanged changed) {
-        if (changed.urls()) {
-            sites.ofAccount(changed.secured().accountId()).forEach(site -> states.touch(site.id()));
-        }
-    }
-
     @TransactionalEventListener
     void shown(CertificatesChanged changed) {
         secure.follow(edge);
-    }
-
-    /** Trials of the draft show each change at once. */
-    @EventListener
-    void changed(DraftChanged changed) {
-        onTrial(changed.siteId());
-    }
-
-    @EventListener
-    void changed(RedirectsChanged changed) {
-        onTrial(changed.siteId());
-    }
-
-    private void onTrial(String siteId) {
-        boolean onTrial =
-                addresses.of(siteId).stream().anyMatch(a -> a.role() == Role.TRIAL && a.trialVersion() == null);
-        if (onTrial) {
-            states.touch(siteId);
-        }
     }
 
     /**
@@ -304,7 +231,7 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
         Map<String, Map<String, Answer>> answers =
                 compiler.compiled(supposed, (host, path) -> null).answers();
         synchronized (this) {
-            return edge.routes().with(changes(Map.of(supposed.live().siteId(), answers), false));
+            return edge.routes().with(served.changes(Map.of(supposed.live().siteId(), answers), false));
         }
     }
 
@@ -322,8 +249,7 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
     }
 
     private SiteCompiler.Compiled compiled(Live live) {
-        Map<String, Map<String, Answer>> before =
-                served.getOrDefault(live.siteId(), Served.NOTHING).answers();
+        Map<String, Map<String, Answer>> before = served.of(live.siteId()).answers();
         return compiler.compiled(
                 Supposed.of(live),
                 (host, path) -> before.getOrDefault(host, Map.of()).get(path));
@@ -331,16 +257,17 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
 
     /** Makes the routes of these sites anew, and exchanges them in the edge as one value. */
     private synchronized void refresh(List<Live> lives) {
-        Map<String, Served> fresh = new HashMap<>();
+        Map<String, ServedSites.Served> fresh = new HashMap<>();
         for (Live live : lives) {
-            Served before = served.getOrDefault(live.siteId(), Served.NOTHING);
+            ServedSites.Served before = served.of(live.siteId());
             // What was read before another thread's newer change must not undo it.
             if (live.changedIn() < before.changedIn()) {
                 continue;
             }
             try {
                 SiteCompiler.Compiled compiled = compiled(live);
-                fresh.put(live.siteId(), new Served(live.changedIn(), compiled.build(), compiled.answers()));
+                fresh.put(
+                        live.siteId(), new ServedSites.Served(live.changedIn(), compiled.build(), compiled.answers()));
                 failed.mended(live.siteId());
             } catch (Throwable e) {
                 if (failed.add(live.siteId(), clock.instant())) {
@@ -353,44 +280,13 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
         }
         Map<String, Map<String, Map<String, Answer>>> answers = new HashMap<>();
         fresh.forEach((site, now) -> answers.put(site, now.answers()));
-        Map<String, Optional<HostRoutes>> change = changes(answers, true);
+        Map<String, Optional<HostRoutes>> change = served.changes(answers, true);
         edge.exchange(routes -> routes.with(change));
         fresh.forEach((site, now) -> {
-            Served before = served.put(site, now);
-            if (!now.build().isEmpty() && (before == null || !now.build().equals(before.build()))) {
+            ServedSites.Served before = served.put(site, now);
+            if (!now.build().isEmpty() && !now.build().equals(before.build())) {
                 packing.ofBuild(now.build(), edge::packed);
             }
         });
-    }
-
-    /**
-     * What changes at host names when sites answer otherwise than they do.
-     *
-     * @param sites by site, what answers at each host name and path
-     * @param kept whether what answers at each host name is noted, for the next change
-     */
-    private Map<String, Optional<HostRoutes>> changes(
-            Map<String, Map<String, Map<String, Answer>>> sites, boolean kept) {
-        Map<String, Map<String, Answer>> touched = new HashMap<>();
-        sites.forEach((site, answers) -> {
-            Map<String, Map<String, Answer>> before =
-                    served.getOrDefault(site, Served.NOTHING).answers();
-            Stream.concat(before.keySet().stream(), answers.keySet().stream())
-                    .forEach(host ->
-                            touched.computeIfAbsent(host, h -> new HashMap<>(byHost.getOrDefault(h, Map.of()))));
-            before.forEach((host, paths) -> paths.keySet().forEach(touched.get(host)::remove));
-        });
-        sites.forEach((site, answers) ->
-                answers.forEach((host, paths) -> touched.get(host).putAll(paths)));
-        Map<String, Optional<HostRoutes>> change = new HashMap<>();
-        touched.forEach((host, all) -> {
-            change.put(host, all.isEmpty() ? Optional.empty() : Optional.of(HostRoutes.of(all)));
-            if (kept && all.isEmpty()) {
-                byHost.remove(host);
-            } else if (kept) {
-                byHost.put(host, all);
-            }
-        });
-        return change;
     }
 }

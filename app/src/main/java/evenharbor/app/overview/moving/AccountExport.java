@@ -1,7 +1,7 @@
 package evenharbor.app.overview.moving;
 
 import evenharbor.app.HarborProperties;
-import evenharbor.app.harbor.audience.Audiences;
+import evenharbor.app.harbor.audience.AudienceCopies;
 import evenharbor.app.hosting.destination.DestinationStands;
 import evenharbor.app.hosting.host.Hosts;
 import evenharbor.app.what.content.Manifests;
@@ -61,7 +61,7 @@ class AccountExport {
     private final Addresses addresses;
     private final RedirectSets redirects;
     private final Unlisted unlisted;
-    private final Audiences audiences;
+    private final AudienceCopies audiences;
     private final PlannedChanges plans;
     private final DestinationStands destinations;
     private final Hosts hosts;
@@ -79,7 +79,7 @@ class AccountExport {
             Addresses addresses,
             RedirectSets redirects,
             Unlisted unlisted,
-            Audiences audiences,
+            AudienceCopies audiences,
             PlannedChanges plans,
             DestinationStands destinations,
             Hosts hosts,
@@ -218,7 +218,7 @@ class AccountExport {
                 address.pointsTo());
     }
 
-    private static Archive.PartFile part(Audiences.PartTakenAlong part) {
+    private static Archive.PartFile part(AudienceCopies.PartTakenAlong part) {
         return new Archive.PartFile(
                 part.path(),
                 part.way(),

@@ -1,7 +1,7 @@
 package evenharbor.app.overview.moving;
 
 import evenharbor.app.common.problem.Problem;
-import evenharbor.app.harbor.audience.Audiences;
+import evenharbor.app.harbor.audience.AudienceCopies;
 import evenharbor.app.harbor.publish.Publishing;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.content.Manifests;
@@ -60,7 +60,7 @@ class AccountImport {
     private final Unlisted unlisted;
     private final RedirectContents rules;
     private final Claims claims;
-    private final Audiences audiences;
+    private final AudienceCopies audiences;
     private final PlannedChanges plans;
     private final Publishing publishing;
     private final Manifests manifests;
@@ -76,7 +76,7 @@ class AccountImport {
             Unlisted unlisted,
             RedirectContents rules,
             Claims claims,
-            Audiences audiences,
+            AudienceCopies audiences,
             PlannedChanges plans,
             Publishing publishing,
             Manifests manifests,
@@ -272,8 +272,8 @@ class AccountImport {
                 }));
     }
 
-    private static Audiences.PartTakenAlong taken(Archive.PartFile part) {
-        return new Audiences.PartTakenAlong(
+    private static AudienceCopies.PartTakenAlong taken(Archive.PartFile part) {
+        return new AudienceCopies.PartTakenAlong(
                 part.path(),
                 part.way(),
                 Objects.requireNonNullElse(part.kept(), ""),

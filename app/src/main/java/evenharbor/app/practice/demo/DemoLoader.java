@@ -1,7 +1,7 @@
 package evenharbor.app.practice.demo;
 
 import evenharbor.app.HarborProperties;
-import evenharbor.app.harbor.audience.Audiences;
+import evenharbor.app.harbor.audience.AudienceCopies;
 import evenharbor.app.harbor.publish.Publisher;
 import evenharbor.app.harbor.publish.Publishing;
 import evenharbor.app.harbor.publish.SiteClosures;
@@ -85,7 +85,7 @@ class DemoLoader implements ApplicationRunner {
     private final HarborProperties harbor;
     private final People people;
     private final Reviews reviews;
-    private final Audiences audiences;
+    private final AudienceCopies audiences;
     private final Memberships memberships;
     private final Sites sites;
     private final Drafts drafts;
@@ -114,7 +114,7 @@ class DemoLoader implements ApplicationRunner {
             HarborProperties harbor,
             People people,
             Reviews reviews,
-            Audiences audiences,
+            AudienceCopies audiences,
             Memberships memberships,
             Sites sites,
             Drafts drafts,
@@ -307,7 +307,7 @@ class DemoLoader implements ApplicationRunner {
         byte[] salt = Ids.secret().substring(0, 16).getBytes(StandardCharsets.US_ASCII);
         audiences.takeOver(
                 siteId,
-                new Audiences.PartTakenAlong(
+                new AudienceCopies.PartTakenAlong(
                         part.path(),
                         part.way(),
                         part.password().isEmpty() ? "" : SharedPassword.kept(part.password(), salt),

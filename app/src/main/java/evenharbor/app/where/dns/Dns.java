@@ -1,17 +1,14 @@
 package evenharbor.app.where.dns;
 
-import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.HarborProperties;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.certificate.CaaRules;
-import evenharbor.core.where.domain.InnerNumbers;
 import evenharbor.core.where.domain.Seen;
 import evenharbor.core.where.domain.Sighting;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
-import java.net.SocketTimeoutException;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -20,18 +17,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.Executor;
-import java.util.concurrent.Executors;
-import java.util.concurrent.TimeoutException;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
-import org.xbill.DNS.AAAARecord;
 import org.xbill.DNS.ARecord;
 import org.xbill.DNS.CNAMERecord;
-import org.xbill.DNS.DClass;
 import org.xbill.DNS.Flags;
 import org.xbill.DNS.Message;
 import org.xbill.DNS.NSRecord;
@@ -39,10 +28,7 @@ import org.xbill.DNS.Name;
 import org.xbill.DNS.Rcode;
 import org.xbill.DNS.Record;
 import org.xbill.DNS.ResolverConfig;
-import org.xbill.DNS.SOARecord;
 import org.xbill.DNS.Section;
-import org.xbill.DNS.SimpleResolver;
-import org.xbill.DNS.TXTRecord;
 import org.xbill.DNS.Type;
 
 /**
@@ -57,15 +43,12 @@ public class Dns {
     private static final int MOST_SERVERS = 4;
 
     private final DnsProperties properties;
-    private final boolean innerAllowed;
+    private final DnsQuestions questions;
     private final Clock clock;
-    private final Map<InetAddress, SimpleResolver> channels = new ConcurrentHashMap<>();
-    private final Executor executor = Executors.newCachedThreadPool(
-            new ThreadFactoryBuilder().setNameFormat("dns").setDaemon(true).build());
 
     Dns(DnsProperties properties, HarborProperties harbor, Clock clock) {
         this.properties = properties;
-        this.innerAllowed = harbor.practice() || harbor.privateNetworks();
+        this.questions = new DnsQuestions(properties, harbor.practice() || harbor.privateNetworks());
         this.clock = clock;
     }
 
@@ -82,31 +65,33 @@ public class Dns {
             return CompletableFuture.completedFuture(
                     new Delegation(new Seen.Unusable("the servers refer to each other in a ring"), Map.of()));
         }
-        return askAny(List.copyOf(servers.values()), domain, Type.NS, false).thenCompose(heard -> {
-            if (heard.failure() != null) {
-                return CompletableFuture.completedFuture(new Delegation(heard.failure(), Map.of()));
-            }
-            Message answer = heard.message();
-            List<Record> own = records(answer, Section.ANSWER, domain, Type.NS);
-            if (!own.isEmpty()) {
-                return addresses(own, answer, step).thenApply(found -> found(own, found, servers));
-            }
-            List<Record> referral = answer.getSection(Section.AUTHORITY).stream()
-                    .filter(NSRecord.class::isInstance)
-                    .toList();
-            boolean nearer = !referral.isEmpty()
-                    && domain.subdomain(referral.get(0).getName())
-                    && referral.get(0).getName().labels() > zone.labels();
-            if (nearer) {
-                Name below = referral.get(0).getName();
-                return addresses(referral, answer, step)
-                        .thenCompose(found -> below.equals(domain)
-                                ? CompletableFuture.completedFuture(found(referral, found, servers))
-                                : refer(domain, below, found, step + 1));
-            }
-            Seen negative = negative(answer, List.of());
-            return CompletableFuture.completedFuture(new Delegation(negative, Map.of()));
-        });
+        return questions
+                .askAny(List.copyOf(servers.values()), domain, Type.NS, false)
+                .thenCompose(heard -> {
+                    if (heard.failure() != null) {
+                        return CompletableFuture.completedFuture(new Delegation(heard.failure(), Map.of()));
+                    }
+                    Message answer = heard.message();
+                    List<Record> own = DnsAnswers.records(answer, Section.ANSWER, domain, Type.NS);
+                    if (!own.isEmpty()) {
+                        return addresses(own, answer, step).thenApply(found -> found(own, found, servers));
+                    }
+                    List<Record> referral = answer.getSection(Section.AUTHORITY).stream()
+                            .filter(NSRecord.class::isInstance)
+                            .toList();
+                    boolean nearer = !referral.isEmpty()
+                            && domain.subdomain(referral.get(0).getName())
+                            && referral.get(0).getName().labels() > zone.labels();
+                    if (nearer) {
+                        Name below = referral.get(0).getName();
+                        return addresses(referral, answer, step)
+                                .thenCompose(found -> below.equals(domain)
+                                        ? CompletableFuture.completedFuture(found(referral, found, servers))
+                                        : refer(domain, below, found, step + 1));
+                    }
+                    Seen negative = DnsAnswers.negative(answer, List.of());
+                    return CompletableFuture.completedFuture(new Delegation(negative, Map.of()));
+                });
     }
 
     private static Delegation found(
@@ -129,7 +114,7 @@ public class Dns {
                 .limit(MOST_SERVERS)
                 .map(r -> ((NSRecord) r).getTarget())
                 .map(target -> {
-                    Optional<InetAddress> glue = records(answer, Section.ADDITIONAL, target, Type.A).stream()
+                    Optional<InetAddress> glue = DnsAnswers.records(answer, Section.ADDITIONAL, target, Type.A).stream()
                             .map(r -> ((ARecord) r).getAddress())
                             .findFirst();
                     return glue.isPresent()
@@ -145,7 +130,8 @@ public class Dns {
     }
 
     private CompletableFuture<Optional<Map.Entry<String, InetAddress>>> lookUp(Name server) {
-        return askAny(resolvers(), server, Type.A, true)
+        return questions
+                .askAny(resolvers(), server, Type.A, true)
                 .thenApply(heard -> heard.failure() != null
                         ? Optional.empty()
                         : heard.message().getSection(Section.ANSWER).stream()
@@ -219,7 +205,8 @@ public class Dns {
     }
 
     private CompletableFuture<Seen> seen(InetAddress server, Name name, int type, boolean authoritative) {
-        return ask(server, name, type, !authoritative)
+        return questions
+                .ask(server, name, type, !authoritative)
                 .thenCompose(heard -> heard.failure() != null
                         ? CompletableFuture.completedFuture(heard.failure())
                         : read(heard.message(), name, type, authoritative));
@@ -233,12 +220,13 @@ public class Dns {
         long ttl = Long.MAX_VALUE;
         Name name = asked;
         while (true) {
-            List<Record> found = records(answer, Section.ANSWER, name, type);
+            List<Record> found = DnsAnswers.records(answer, Section.ANSWER, name, type);
             if (!found.isEmpty()) {
                 long least = Math.min(ttl, found.get(0).getTTL());
-                return CompletableFuture.completedFuture(new Seen.Records(List.copyOf(aliases), data(found), least));
+                return CompletableFuture.completedFuture(
+                        new Seen.Records(List.copyOf(aliases), DnsAnswers.data(found), least));
             }
-            List<Record> alias = records(answer, Section.ANSWER, name, Type.CNAME);
+            List<Record> alias = DnsAnswers.records(answer, Section.ANSWER, name, Type.CNAME);
             if (alias.isEmpty() || aliases.size() > LONGEST_CHAIN) {
                 break;
             }
@@ -252,13 +240,13 @@ public class Dns {
         boolean elsewhere = authoritative && !aliases.isEmpty() && answer.getRcode() == Rcode.NOERROR;
         return elsewhere
                 ? followed(name, type, List.copyOf(aliases), ttl)
-                : CompletableFuture.completedFuture(negative(answer, aliases));
+                : CompletableFuture.completedFuture(DnsAnswers.negative(answer, aliases));
     }
 
     /** An alias that leads to another zone: that zone's own servers say what is at its end. */
     private CompletableFuture<Seen> followed(Name target, int type, List<String> aliases, long ttl) {
         HostName host = new HostName(target.toString(true).toLowerCase(Locale.ROOT));
-        return askAny(resolvers(), target, type, true).thenApply(heard -> {
+        return questions.askAny(resolvers(), target, type, true).thenApply(heard -> {
             if (heard.failure() != null) {
                 return heard.failure();
             }
@@ -266,104 +254,12 @@ public class Dns {
                     .filter(r -> r.getType() == type)
                     .toList();
             if (!found.isEmpty()) {
-                return new Seen.Records(aliases, data(found), ttl);
+                return new Seen.Records(aliases, DnsAnswers.data(found), ttl);
             }
             return heard.message().getRcode() == Rcode.NXDOMAIN
                     ? new Seen.NoSuchName(List.of(host.ascii()), ttl)
                     : new Seen.NoData(ttl);
         });
-    }
-
-    private static Seen negative(Message answer, List<String> aliases) {
-        long ttl = answer.getSection(Section.AUTHORITY).stream()
-                .filter(SOARecord.class::isInstance)
-                .map(SOARecord.class::cast)
-                .mapToLong(soa -> Math.min(soa.getTTL(), soa.getMinimum()))
-                .findFirst()
-                .orElse(0);
-        return switch (answer.getRcode()) {
-            case Rcode.NXDOMAIN -> new Seen.NoSuchName(List.copyOf(aliases), ttl);
-            case Rcode.NOERROR -> new Seen.NoData(ttl);
-            case Rcode.REFUSED, Rcode.NOTAUTH -> new Seen.Refused();
-            case Rcode.SERVFAIL -> new Seen.ServerFailure();
-            default -> new Seen.Unusable("the server said " + Rcode.string(answer.getRcode()));
-        };
-    }
-
-    private static List<Record> records(Message answer, int section, Name name, int type) {
-        return answer.getSection(section).stream()
-                .filter(r -> r.getType() == type && r.getName().equals(name))
-                .toList();
-    }
-
-    private static List<String> data(List<Record> records) {
-        return records.stream()
-                .map(r -> {
-                    if (r instanceof ARecord a) {
-                        return a.getAddress().getHostAddress();
-                    }
-                    if (r instanceof AAAARecord a) {
-                        return a.getAddress().getHostAddress();
-                    }
-                    return r instanceof TXTRecord txt ? String.join("", txt.getStrings()) : r.rdataToString();
-                })
-                .sorted()
-                .toList();
-    }
-
-    /** An answer, or why there is none. */
-    private record Heard(Message message, Seen failure) {}
-
-    /** The first of several servers that answers usefully; else the last one's failure. */
-    private CompletableFuture<Heard> askAny(List<InetAddress> servers, Name name, int type, boolean recursive) {
-        if (servers.isEmpty()) {
-            return CompletableFuture.completedFuture(new Heard(null, new Seen.NoAnswer()));
-        }
-        return ask(servers.get(0), name, type, recursive)
-                .thenCompose(heard -> heard.failure() == null || servers.size() == 1
-                        ? CompletableFuture.completedFuture(heard)
-                        : askAny(servers.subList(1, servers.size()), name, type, recursive));
-    }
-
-    /** One question. A truncated answer is asked for again by TCP (RFC 7766). */
-    private CompletableFuture<Heard> ask(InetAddress server, Name name, int type, boolean recursive) {
-        // Where a domain's owner says its servers are: never in a private network, unless the operator allows it.
-        if (!recursive && !innerAllowed && InnerNumbers.contains(server)) {
-            return CompletableFuture.completedFuture(
-                    new Heard(null, new Seen.Unusable("its name server is in a private network")));
-        }
-        Message query = Message.newQuery(Record.newRecord(name, type, DClass.IN));
-        if (!recursive) {
-            query.getHeader().unsetFlag(Flags.RD);
-        }
-        return channel(server).sendAsync(query, executor).toCompletableFuture().handle((answer, e) -> {
-            if (e != null) {
-                return new Heard(null, failure(e));
-            }
-            return switch (answer.getRcode()) {
-                case Rcode.REFUSED, Rcode.NOTAUTH -> new Heard(null, recursive ? new Seen.Refused() : new Seen.Lame());
-                case Rcode.SERVFAIL -> new Heard(null, new Seen.ServerFailure());
-                default -> new Heard(answer, null);
-            };
-        });
-    }
-
-    private SimpleResolver channel(InetAddress server) {
-        return channels.computeIfAbsent(server, address -> {
-            SimpleResolver resolver = new SimpleResolver(new InetSocketAddress(address, properties.port()));
-            resolver.setTimeout(properties.patience());
-            return resolver;
-        });
-    }
-
-    private static Seen failure(Throwable e) {
-        Throwable cause = e instanceof CompletionException || e instanceof ExecutionException ? e.getCause() : e;
-        boolean late = cause instanceof SocketTimeoutException
-                || cause instanceof TimeoutException
-                || (cause.getMessage() != null && cause.getMessage().contains("imed out"));
-        return late
-                ? new Seen.NoAnswer()
-                : new Seen.Unusable("no usable answer (" + cause.getClass().getSimpleName() + ")");
     }
 
     private static <T> CompletableFuture<List<T>> all(List<CompletableFuture<T>> parts) {
