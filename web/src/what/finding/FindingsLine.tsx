@@ -13,8 +13,14 @@ export function FindingsLine({ siteId }: { siteId: string }) {
   const all = sum((kind) => kind.count);
   const fresh = sum((kind) => kind.fresh);
   const broken = sum((kind) => (kind.weight === 'BROKEN' ? (view.published ? kind.fresh : kind.count) : 0));
-  if (all === 0)
-    return <p className="text-soft mt-2">No findings: links, pictures and titles were looked at.</p>;
+  if (all === 0) {
+    return (
+      <p className="text-soft mt-2">
+        No findings: links, pictures and titles were checked
+        {view.unread.length > 0 && `, but for ${counted(view.unread.length, 'page')} that could not be read`}.
+      </p>
+    );
+  }
   return (
     <p className="mt-2 flex gap-1.5">
       {broken > 0 && <Diamond />}

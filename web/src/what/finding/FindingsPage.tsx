@@ -49,9 +49,10 @@ export function FindingsPage() {
             {site.files === 0 ? (
               <Link to={`/sites/${site.id}/what`}>Add files first.</Link>
             ) : (
-              'All pages were read: links, pictures, titles and what else visitors and search engines need.'
+              'Links, pictures, titles and what else visitors and search engines need were checked.'
             )}
           </p>
+          <Unread view={view} />
           <IgnoredList site={site} view={view} />
           <PageWeights siteId={site.id} revision={view.revision} />
         </Empty>
@@ -61,6 +62,7 @@ export function FindingsPage() {
           ledger={
             <>
               <Summary view={view} />
+              <Unread view={view} />
               <KindList kinds={view.kinds} chosen={chosen} siteId={site.id} />
               <IgnoredList site={site} view={view} />
               <PageWeights siteId={site.id} revision={view.revision} />
@@ -70,6 +72,29 @@ export function FindingsPage() {
         />
       )}
     </>
+  );
+}
+
+/** Pages of which nothing is known: what is said of the others is not said of them. */
+function Unread({ view }: { view: Findings }) {
+  if (view.unread.length === 0) return null;
+  return (
+    <details className="mb-3">
+      <summary className="min-h-[25px] cursor-pointer">
+        {counted(view.unread.length, 'page')} could not be read
+      </summary>
+      <p className="text-soft">
+        Nothing is known of {view.unread.length === 1 ? 'it' : 'them'}: not written in UTF-8, or too large.
+        Save as UTF-8 in your editor, and add again.
+      </p>
+      <ul>
+        {view.unread.map((path) => (
+          <li key={path} className="mono [overflow-wrap:anywhere]">
+            {path}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

@@ -128,8 +128,7 @@ function LinkAndCode({ site, share }: { site: SiteView; share: Share }) {
             The domain ends <Time at={share.domainEnds} /> unless it is renewed.{' '}
           </>
         )}
-        When you change the main address, what is printed still leads to this one: it forwards for as long as
-        you choose then, and its codes and cards stop working when you release it.
+        What is printed leads here as long as you keep this address, also when another becomes the main one.
       </p>
     </>
   );

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.RedirectApi;
 import evenharbor.app.fixture.TestHarbor;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -118,6 +119,16 @@ class FindingTest {
         person.post(at("/fixes"), Map.of("ids", ids)).is(409);
         person.post("/api/sites/" + site + "/draft/undo", Map.of()).is(200);
         assertThat(text("index.html")).isEqualTo(before);
+    }
+
+    @Test
+    void aPageThatIsNoUtf8IsSaidToBeUnknown() {
+        byte[] latin = "<title>Caf\u00e9</title><a href=/gone>x</a>".getBytes(StandardCharsets.ISO_8859_1);
+        person.ask("PUT", "/api/sites/" + site + "/draft/files?path=cafe.html", latin, "application/octet-stream")
+                .is(200);
+        JsonNode view = findings();
+        assertThat(view.get("unread").toString()).isEqualTo("[\"cafe.html\"]");
+        assertThat(view.get("findings")).isEmpty();
     }
 
     @Test

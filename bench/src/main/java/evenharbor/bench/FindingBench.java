@@ -31,8 +31,7 @@ final class FindingBench {
         }
         texts.put("index.html", page(0, 0));
         Manifest files = manifest(texts);
-        Surroundings around =
-                new Surroundings("a.example", Set.of("a.example"), path -> Optional.empty(), path -> Optional.empty());
+        Surroundings around = new Surroundings(Set.of("a.example"), path -> Optional.empty(), path -> Optional.empty());
         double[] ratios = new double[ROUNDS];
         double[] again = new double[ROUNDS];
         int found = 0;

@@ -99,7 +99,7 @@ class FindingWayTest {
         browser.sees("1 request");
         assertThat(browser.faults()).isEmpty();
         browser.open("/sites/" + site + "/what/review");
-        browser.sees("No findings: links, pictures and titles were looked at.");
+        browser.sees("No findings: links, pictures and titles were checked.");
         browser.resize(390, 800);
         browser.open("/sites/" + site + "/what/findings");
         browser.press("Ignored (1)");

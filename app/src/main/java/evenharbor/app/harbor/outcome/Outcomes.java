@@ -37,6 +37,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 
 /**
@@ -164,25 +165,23 @@ public class Outcomes {
 
     /** What visitors notice when the site has these addresses. */
     public OutcomeView ofAddresses(String siteId, List<Address> addresses) {
-        sites.mine(siteId);
-        Live live = states.of(siteId);
-        Then same = then(live, live.life());
-        return told(
-                siteId,
-                routes.routes(),
-                new Then(same.site().at(addresses), same.manifest(), Map.of()),
-                clock.instant());
+        return asItIs(siteId, site -> site.at(addresses));
     }
 
     /** What visitors notice when others are let in. */
     public OutcomeView ofAudience(String siteId, AudienceRules rules) {
+        return asItIs(siteId, site -> site.lettingIn(rules));
+    }
+
+    /** The site as it stands, but for what is around it. */
+    private OutcomeView asItIs(String siteId, UnaryOperator<Supposed> change) {
         sites.mine(siteId);
         Live live = states.of(siteId);
         Then same = then(live, live.life());
         return told(
                 siteId,
                 routes.routes(),
-                new Then(same.site().lettingIn(rules), same.manifest(), Map.of()),
+                new Then(change.apply(same.site()), same.manifest(), Map.of()),
                 clock.instant());
     }
 

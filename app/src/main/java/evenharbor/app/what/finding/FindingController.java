@@ -96,6 +96,7 @@ class FindingController {
      * @param published whether anything was published, so that what is new can be told
      * @param findings what came since the last publish first, then what breaks first
      * @param more how many there are besides those listed
+     * @param unread pages of which nothing is known: no UTF-8, or too large
      */
     record SiteFindingsView(
             boolean ready,
@@ -106,6 +107,7 @@ class FindingController {
             List<SiteFindingKindView> kinds,
             List<SiteFindingView> findings,
             int more,
+            List<String> unread,
             List<IgnoredFindingView> ignored) {}
 
     /** How heavy a page is at the first visit. */
@@ -140,6 +142,7 @@ class FindingController {
                     List.of(),
                     List.of(),
                     0,
+                    List.of(),
                     quietViews);
         }
         SiteFindings now = asked.findings().get();
@@ -187,6 +190,7 @@ class FindingController {
                 kinds,
                 listed,
                 wanted - listed.size(),
+                now.unread(),
                 quietViews);
     }
 

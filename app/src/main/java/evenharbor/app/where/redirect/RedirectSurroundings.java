@@ -1,9 +1,7 @@
 package evenharbor.app.where.redirect;
 
 import evenharbor.app.what.finding.SiteSurroundings;
-import evenharbor.app.where.address.Addresses;
 import evenharbor.core.what.finding.Surroundings;
-import evenharbor.core.where.address.Role;
 import evenharbor.core.where.redirect.RedirectStatus;
 import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.where.visit.LikelyPages;
@@ -20,15 +18,12 @@ class RedirectSurroundings implements SiteSurroundings {
     private final RedirectFacts facts;
     private final RedirectSets sets;
     private final RedirectContents contents;
-    private final Addresses addresses;
     private final Clock clock;
 
-    RedirectSurroundings(
-            RedirectFacts facts, RedirectSets sets, RedirectContents contents, Addresses addresses, Clock clock) {
+    RedirectSurroundings(RedirectFacts facts, RedirectSets sets, RedirectContents contents, Clock clock) {
         this.facts = facts;
         this.sets = sets;
         this.contents = contents;
-        this.addresses = addresses;
         this.clock = clock;
     }
 
@@ -37,15 +32,9 @@ class RedirectSurroundings implements SiteSurroundings {
         Set<String> hosts = new TreeSet<>(facts.hosts(siteId));
         String rules = sets.now(siteId);
         Redirects redirects = contents.get(rules);
-        String main = addresses.of(siteId).stream()
-                .filter(address -> address.role() == Role.MAIN)
-                .map(address -> address.hostName())
-                .findFirst()
-                .orElse("");
         return new Around(
-                rules + " " + hosts + " " + main,
+                rules + " " + hosts,
                 new Surroundings(
-                        main,
                         hosts,
                         path -> redirects
                                 .at(path, "", clock.instant().getEpochSecond())

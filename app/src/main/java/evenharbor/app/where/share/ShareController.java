@@ -82,7 +82,7 @@ class ShareController {
      * @param link a link for another page, as HTML
      * @param box a box with the link for another page, as HTML
      * @param domain the domain it lies under; null for a name of this harbor
-     * @param domainEnds when that ends if nobody renews it; null when it is not known
+     * @param domainEnds when that ends; null when it renews itself, or when it is not known
      * @param pages what is live, by path
      */
     record ShareView(
@@ -115,7 +115,9 @@ class ShareController {
                         + "</strong><br>\n  <a href=\"" + url + "\">" + HtmlUtils.htmlEscape(main.shown())
                         + "</a>\n</div>",
                 domain.map(each -> each.name().unicode()).orElse(null),
-                domain.flatMap(each -> each.life().expiresAt()).orElse(null),
+                domain.filter(each -> !each.life().autoRenew())
+                        .flatMap(each -> each.life().expiresAt())
+                        .orElse(null),
                 pages(siteId, main));
     }
 

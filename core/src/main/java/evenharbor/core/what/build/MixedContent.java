@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jsoup.Jsoup;
+import org.jsoup.nodes.Element;
 import org.jsoup.parser.Parser;
 
 /**
@@ -64,7 +65,7 @@ public final class MixedContent {
         int counted = 0;
         for (Reference reference : references) {
             Optional<String> host = plainHost(reference.url());
-            Optional<Fate> fate = upgraded ? loaded(reference).map(f -> Fate.UPGRADED) : loaded(reference);
+            Optional<Fate> fate = fate(reference.use(), upgraded);
             if (host.isEmpty()
                     || fate.isEmpty()
                     || OWN_MACHINE.matcher(host.get()).matches()) {
@@ -81,8 +82,17 @@ public final class MixedContent {
         return found;
     }
 
-    private static Optional<Fate> loaded(Reference reference) {
-        return switch (reference.use()) {
+    /**
+     * What browsers do with what is named by plain HTTP; empty where they only lead there.
+     *
+     * @param upgraded whether the page itself asks for all by HTTPS
+     */
+    public static Optional<Fate> fate(Reference.Use use, boolean upgraded) {
+        return upgraded ? loaded(use).map(fate -> Fate.UPGRADED) : loaded(use);
+    }
+
+    private static Optional<Fate> loaded(Reference.Use use) {
+        return switch (use) {
             case PICTURE, SOUND -> Optional.of(Fate.UPGRADED);
             case SCRIPT, STYLE, PICTURE_SET, FRAME, OBJECT, FONT, OTHER, BASE -> Optional.of(Fate.BLOCKED);
             case FORM -> Optional.of(Fate.WARNED);
@@ -91,7 +101,7 @@ public final class MixedContent {
     }
 
     /** The host of a URL by plain HTTP; empty for any other URL. */
-    static Optional<String> plainHost(String url) {
+    public static Optional<String> plainHost(String url) {
         String plain = url.indexOf('&') >= 0 ? Parser.unescapeEntities(url, true) : url;
         Matcher http = HTTP.matcher(plain.replaceAll("[\\t\\n\\r]", "").replaceAll("^[\\s\"']+", ""));
         return http.find() ? Optional.of(http.group("host").toLowerCase(Locale.ROOT)) : Optional.empty();
@@ -100,8 +110,12 @@ public final class MixedContent {
     /** Whether the page itself asks browsers to load all by HTTPS (W3C Upgrade Insecure Requests, section 3.1). */
     private static boolean upgradesAll(String html) {
         return html.toLowerCase(Locale.ROOT).contains(UPGRADE)
-                && Jsoup.parse(html).select("meta[http-equiv=Content-Security-Policy]").stream()
-                        .anyMatch(meta ->
-                                meta.attr("content").toLowerCase(Locale.ROOT).contains(UPGRADE));
+                && Jsoup.parse(html).select("meta").stream().anyMatch(MixedContent::upgradesAll);
+    }
+
+    /** Whether a meta element is such a wish. */
+    public static boolean upgradesAll(Element meta) {
+        return meta.attr("http-equiv").equalsIgnoreCase("Content-Security-Policy")
+                && meta.attr("content").toLowerCase(Locale.ROOT).contains(UPGRADE);
     }
 }

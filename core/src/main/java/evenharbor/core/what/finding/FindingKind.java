@@ -117,7 +117,7 @@ public enum FindingKind {
             Weight.BROKEN,
             "Loaded without encryption",
             "On a page that comes by HTTPS, browsers do not load it, or warn.",
-            PageFault.RULE),
+            new NotSecure()),
     ID_TWICE(Weight.TIDY, "Two places with the same id", "Links and labels reach the first one only.", PageFault.RULE),
     MARKUP_ODD(
             Weight.WEAK,

@@ -1,6 +1,7 @@
 package evenharbor.core.what.finding;
 
 import evenharbor.core.what.build.Reference;
+import evenharbor.core.what.draft.SitePath;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -60,9 +61,10 @@ record Page(String path, PageFacts facts, List<Target> targets, Site site) {
 
     /** Edits that put another URL in place of each that is written so. */
     List<Fix.Edit> rewritten(String url, String other) {
+        boolean page = SitePath.isPage(path);
         return facts.references().stream()
                 .filter(named -> named.url().equals(url))
-                .map(named -> new Fix.Edit(named.at().start(), named.at().end(), escaped(other)))
+                .map(named -> new Fix.Edit(named.at().start(), named.at().end(), page ? escaped(other) : other))
                 .toList();
     }
 

@@ -18,7 +18,7 @@ import java.util.List;
  * @param viewport whether it is made for small screens, too
  * @param headings its headings, in their order
  * @param faults what else stands in it that is not right, of kinds that the page alone tells
- * @param runs whether it runs scripts
+ * @param upgrades whether it asks browsers to load all by HTTPS
  */
 public record PageFacts(
         List<Named> references,
@@ -33,7 +33,7 @@ public record PageFacts(
         boolean viewport,
         List<Heading> headings,
         List<Fault> faults,
-        boolean runs) {
+        boolean upgrades) {
 
     /** A URL. @param url as written, with character references resolved @param at where it stands, as it stands there */
     public record Named(String url, Place at, Reference.Use use) {}
@@ -54,7 +54,6 @@ public record PageFacts(
      * @param html index behind the name in the start tag of the document; -1 when there is none
      * @param document index behind the document type, where a document begins
      * @param doctype whether it says its document type
-     * @param framed whether it is a page of frames
      */
-    public record Shell(int head, int html, int document, boolean doctype, boolean framed) {}
+    public record Shell(int head, int html, int document, boolean doctype) {}
 }

@@ -1,6 +1,7 @@
 package evenharbor.core.what.finding;
 
 import evenharbor.core.what.build.HtmlReferences;
+import evenharbor.core.what.build.MixedContent;
 import evenharbor.core.what.build.Reference;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -43,7 +44,7 @@ final class PageReader {
     private boolean sendsOn;
     private boolean viewport;
     private boolean runs;
-    private boolean framed;
+    private boolean upgrades;
     private String base = "";
 
     private PageReader(String html) {
@@ -88,7 +89,7 @@ final class PageReader {
                 viewport,
                 List.copyOf(headings),
                 List.copyOf(faults.values()),
-                runs);
+                upgrades);
     }
 
     private PageFacts.Shell shell(Element root) {
@@ -104,8 +105,7 @@ final class PageReader {
         int name = stands(root) ? root.sourceRange().startPos() + 1 + "html".length() : -1;
         int within = stands(root) ? root.sourceRange().endPos() : document;
         Element head = page.head();
-        return new PageFacts.Shell(
-                stands(head) ? head.sourceRange().endPos() : within, name, document, type != null, framed);
+        return new PageFacts.Shell(stands(head) ? head.sourceRange().endPos() : within, name, document, type != null);
     }
 
     /** Whether its start tag stands in the text. */
@@ -144,7 +144,6 @@ final class PageReader {
                 }
             }
             case "form" -> forms.add(element);
-            case "frameset" -> framed = true;
             case "script" -> runs |= HtmlReferences.runs(element);
             default -> {
                 if (name.length() == 2 && name.charAt(0) == 'h' && name.charAt(1) >= '1' && name.charAt(1) <= '6') {
@@ -210,6 +209,7 @@ final class PageReader {
     private void meta(Element element) {
         String content = element.attr("content");
         String name = element.attr("name").strip().toLowerCase(Locale.ROOT);
+        upgrades |= MixedContent.upgradesAll(element);
         if (element.attr("http-equiv").strip().equalsIgnoreCase("refresh")) {
             sendsOn |= content.toLowerCase(Locale.ROOT).contains("url");
         }
@@ -245,10 +245,6 @@ final class PageReader {
         Target target = Target.of(url, "/");
         if (target.kind() == Target.Kind.OWN_MACHINE) {
             fault(FindingKind.OWN_MACHINE, url, "", at);
-        } else if (target.kind() == Target.Kind.OUTSIDE
-                && (FileMissing.loads(use) || use == Reference.Use.FRAME || use == Reference.Use.FORM)
-                && url.strip().regionMatches(true, 0, "http:", 0, 5)) {
-            fault(FindingKind.NOT_SECURE, url, "", at);
         }
     }
 

@@ -292,6 +292,13 @@ public final class SiteFindings {
                 .toList();
     }
 
+    /** Pages that could not be read, so that nothing is known of them. */
+    public List<String> unread() {
+        return site.manifest().files().keySet().stream()
+                .filter(path -> SitePath.isPage(path) && !judged.containsKey(path))
+                .toList();
+    }
+
     /** The files of the site that was judged. */
     public Manifest files() {
         return Objects.requireNonNull(site.manifest());

@@ -6,7 +6,7 @@ import java.util.List;
 /** Reads what a style sheet loads. */
 final class StyleReader {
 
-    private static final PageFacts.Shell NONE = new PageFacts.Shell(0, -1, 0, true, false);
+    private static final PageFacts.Shell NONE = new PageFacts.Shell(0, -1, 0, true);
 
     private StyleReader() {}
 

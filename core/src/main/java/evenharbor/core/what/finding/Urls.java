@@ -5,8 +5,7 @@ import java.nio.charset.StandardCharsets;
 /** Writes paths as URLs. */
 final class Urls {
 
-    private static final String PLAIN =
-            "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-._~/!$&'()*+,;=@";
+    private static final String PLAIN = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-._~/!$&*+,;=@";
 
     private Urls() {}
 
@@ -30,7 +29,10 @@ final class Urls {
         return path.substring(0, slash < 0 ? path.length() : slash).contains(":") ? "./" + path : path;
     }
 
-    /** With all but what may stand in a path percent-encoded (RFC 3986 section 3.3). */
+    /**
+     * With all but what may stand in a path percent-encoded (RFC 3986 section 3.3), and quotes and brackets too: they would end
+     * the URL where it stands in quotes or in a style sheet.
+     */
     static String encoded(String path) {
         StringBuilder out = null;
         for (int i = 0; i < path.length(); ) {

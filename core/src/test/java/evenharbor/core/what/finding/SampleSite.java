@@ -155,10 +155,7 @@ final class SampleSite {
 
     Surroundings around() {
         return new Surroundings(
-                "lanterns.example",
-                hosts,
-                path -> Optional.ofNullable(redirects.get(path)),
-                path -> Optional.ofNullable(likely.get(path)));
+                hosts, path -> Optional.ofNullable(redirects.get(path)), path -> Optional.ofNullable(likely.get(path)));
     }
 
     Optional<PageFacts> facts(Map.Entry<String, FileEntry> file) {

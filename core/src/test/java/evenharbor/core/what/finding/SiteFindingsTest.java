@@ -1,6 +1,7 @@
 package evenharbor.core.what.finding;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import evenharbor.core.what.version.FileEntry;
 import java.util.ArrayList;
@@ -295,6 +296,42 @@ class SiteFindingsTest {
         assertThat(site.findings().all())
                 .extracting(Finding::kind)
                 .containsExactlyInAnyOrder(FindingKind.ANCHOR_BROKEN, FindingKind.DESCRIPTION_MISSING);
+    }
+
+    @Test
+    void whatIsLoadedWithoutEncryptionIsToldWithWhatBrowsersDo() {
+        SampleSite site = new SampleSite(4, 6);
+        site.texts.put("css/site.css", "body { background: url(http://pics.example/a.png) }");
+        String own = SampleSite.path(1);
+        site.insert(own, "<script src=http://www.lanterns.example/css/site.css></script>");
+        String asks = SampleSite.path(2);
+        site.replace(
+                asks, "<title>", "<meta http-equiv=content-security-policy content=upgrade-insecure-requests><title>");
+        site.insert(asks, "<script src=http://cdn.example/a.js></script>");
+        site.insert("index.html", "<form action=http://forms.example/ id=f><input></form>");
+        assertThat(site.findings().all())
+                .extracting(Finding::kind, Finding::path, Finding::detail)
+                .containsExactlyInAnyOrder(
+                        tuple(
+                                FindingKind.NOT_SECURE,
+                                "css/site.css",
+                                "Browsers ask for it by HTTPS instead, and get nothing where that is not answered."),
+                        tuple(
+                                FindingKind.NOT_SECURE,
+                                asks,
+                                "Browsers ask for it by HTTPS instead, and get nothing where that is not answered."),
+                        tuple(FindingKind.NOT_SECURE, "index.html", "Browsers warn before anything is sent."));
+    }
+
+    @Test
+    void aPageThatCannotBeReadIsSaidToBeUnknown() {
+        SampleSite site = new SampleSite(3, 2);
+        SiteFindings findings = SiteFindings.of(
+                site.manifest(),
+                site.around(),
+                file -> file.getKey().equals(SampleSite.path(1)) ? Optional.empty() : site.facts(file));
+        assertThat(findings.unread()).containsExactly(SampleSite.path(1));
+        assertThat(site.findings().unread()).isEmpty();
     }
 
     @Test
