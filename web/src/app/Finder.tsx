@@ -8,8 +8,12 @@ import { Flag } from '../common/ui/Flag';
 const PARTS: [string, string][] = [
   ['what', 'Draft'],
   ['where/share', 'Tell people'],
+  ['what/sftp', 'Files by SFTP'],
   ['what/look', 'Preview'],
   ['what/findings', 'Findings'],
+  ['what/pages', 'Page settings: titles, descriptions, cards'],
+  ['what/replace', 'Find and replace in all pages'],
+  ['what/about', 'About the site, sitemap, feed, languages'],
   ['what/review', 'Publish review'],
   ['what/versions', 'Versions'],
   ['where', 'Addresses'],

@@ -44,6 +44,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../hosting/host/HostsPage')).HostsPage }),
       },
       {
+        path: '/costs/:costId?',
+        lazy: async () => ({ Component: (await import('../hosting/cost/CostsPage')).CostsPage }),
+      },
+      {
         path: '/practice',
         lazy: async () => ({ Component: (await import('../practice/world/PracticePage')).PracticePage }),
       },
@@ -77,7 +81,7 @@ export const router = createBrowserRouter([
           },
           {
             path: 'where/share',
-            lazy: async () => ({ Component: (await import('../where/share/SharePage')).SharePage }),
+            lazy: async () => ({ Component: (await import('../harbor/share/SharePage')).SharePage }),
           },
           {
             path: 'where/missed',
@@ -96,6 +100,22 @@ export const router = createBrowserRouter([
           {
             path: 'what',
             lazy: async () => ({ Component: (await import('../what/draft/DraftPage')).DraftPage }),
+          },
+          {
+            path: 'what/sftp',
+            lazy: async () => ({ Component: (await import('../overview/sftp/SftpPage')).SftpPage }),
+          },
+          {
+            path: 'what/pages',
+            lazy: async () => ({ Component: (await import('../what/page/PagesPage')).PagesPage }),
+          },
+          {
+            path: 'what/replace',
+            lazy: async () => ({ Component: (await import('../what/replace/ReplacePage')).ReplacePage }),
+          },
+          {
+            path: 'what/about',
+            lazy: async () => ({ Component: (await import('../what/about/AboutPage')).AboutPage }),
           },
           {
             path: 'what/findings',

@@ -4,11 +4,21 @@ import { Dialog } from './Dialog';
 import { DialogActions } from './DialogActions';
 
 /** Warns before what is typed and not saved goes: within the application, and when the page is closed. */
-export function Unsaved({ when, what }: { when: boolean; what: string }) {
+export function Unsaved({
+  when,
+  what,
+  keptWithin = false,
+}: {
+  when: boolean;
+  what: string;
+  /** Whether it stays while only the query of the URL changes. */
+  keptWithin?: boolean;
+}) {
   const blocker = useBlocker(
     ({ currentLocation, nextLocation }) =>
       when &&
-      currentLocation.pathname + currentLocation.search !== nextLocation.pathname + nextLocation.search,
+      (currentLocation.pathname !== nextLocation.pathname ||
+        (!keptWithin && currentLocation.search !== nextLocation.search)),
   );
   useEffect(() => {
     if (!when) return;

@@ -26,3 +26,6 @@ export const typedTime = (at: Date | string) => shown(at, "yyyy-MM-dd'T'HH:mm");
 
 /** The instant that was typed into a field for date and time. */
 export const instantTyped = (typed: string) => new Date(parseISO(typed, inZone()).getTime()).toISOString();
+
+/** A day as sentences tell it, of one written as 2027-02-23. */
+export const dayText = (day: string) => format(parseISO(day), 'd MMM yyyy');

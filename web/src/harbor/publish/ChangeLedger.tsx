@@ -16,8 +16,15 @@ export const MARKS: Record<Change['kind'], [string, string]> = {
   MOVED: ['→', 'moved'],
 };
 
+/** What is set about pages lies beside them in a file of its own. */
+export const SETTINGS = '.harbor/settings.json';
+
+/** What a change is called. */
+export const nameOf = (change: Change) => (change.path === SETTINGS ? 'Page settings' : change.path);
+
 /** In words: what happened, and what it does to the size. */
 export function aboutChange(change: Change): string {
+  if (change.path === SETTINGS) return 'titles, cards, facts, code: what is set beside the files';
   const [, word] = MARKS[change.kind];
   const said = change.kind === 'MOVED' && change.edited ? 'moved and edited' : word;
   const moved = change.from === null ? '' : ` from ${change.from}`;
@@ -71,7 +78,7 @@ export function ChangeLedger({ changes, heldBack, onHold, selected }: Props) {
           <>
             <Check
               checked={!heldBack.has(change.path)}
-              label={`Publish ${change.path}`}
+              label={`Publish ${nameOf(change)}`}
               onChange={(going) => {
                 hold(change.path, going);
               }}
@@ -89,7 +96,7 @@ export function ChangeLedger({ changes, heldBack, onHold, selected }: Props) {
                 className={`mono block truncate ${change.page ? 'font-semibold' : ''}`}
                 title={change.path}
               >
-                {change.path}
+                {nameOf(change)}
               </span>
               <span className="text-soft block truncate text-[0.9rem]">{aboutChange(change)}</span>
             </Link>

@@ -5,6 +5,7 @@ import { api, dataOf } from '../../common/api/client';
 import { newKey } from '../../common/api/newKey';
 import { refreshSite, useDraft, useReview } from '../../common/api/queries';
 import { WhatNav } from '../../what/draft/WhatNav';
+import { AlsoIn } from '../../what/sharing/AlsoIn';
 import { useThisSite } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
@@ -16,7 +17,7 @@ import { FindingsLine } from '../../what/finding/FindingsLine';
 import { atLeast } from '../../who/access/people';
 import { AskReview } from '../review/AskReview';
 import { useReviews } from '../review/reviews';
-import { ChangeLedger } from './ChangeLedger';
+import { ChangeLedger, SETTINGS } from './ChangeLedger';
 import { ChangeSheet } from './ChangeSheet';
 import { NowLive } from './NowLive';
 import { PlansAhead } from './PlansAhead';
@@ -24,6 +25,7 @@ import { ProposedRedirects } from './ProposedRedirects';
 import { PublishNoticed } from './PublishNoticed';
 import { PublishProgress } from './PublishProgress';
 import { SendAnyway } from './SendAnyway';
+import { SettingsSheet } from './SettingsSheet';
 
 /** What a publish would change for visitors, and the publish itself. */
 export function ReviewPage() {
@@ -186,6 +188,10 @@ export function ReviewPage() {
                   </details>
                 )}
               </div>
+              <AlsoIn
+                siteId={site.id}
+                paths={changes.filter((c) => !heldBack.has(c.path)).map((c) => c.path)}
+              />
               <PlansAhead siteId={site.id} />
               <PublishNoticed site={site} heldBack={heldBack} onHold={setHeldBack} declined={declined} />
               <ProposedRedirects
@@ -204,7 +210,11 @@ export function ReviewPage() {
           }
           sheet={
             chosen ? (
-              <ChangeSheet site={site} change={chosen} />
+              chosen.path === SETTINGS ? (
+                <SettingsSheet site={site} changes={review.data.settings} />
+              ) : (
+                <ChangeSheet site={site} change={chosen} />
+              )
             ) : (
               <p className="text-soft">Select a change to see it beside what is live.</p>
             )

@@ -17,7 +17,10 @@ export function HostsPage() {
     <>
       <Mast />
       <main className="mx-auto max-w-[1500px] px-4 py-5">
-        <h1 className="mb-3 text-xl">Hosts</h1>
+        <div className="mb-3 flex items-baseline gap-4">
+          <h1 className="text-xl">Hosts</h1>
+          <Link to="/costs">What it all costs</Link>
+        </div>
         <Trouble error={hosts.error} />
         {hosts.isPending && <Loading />}
         {hosts.data && (

@@ -1,10 +1,11 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
 import { refreshSite, useDraft } from '../../common/api/queries';
 import { useThisSite } from '../site/thisSite';
+import { SharedFolders } from '../sharing/SharedFolders';
 import { SiteSettings } from '../site/SiteSettings';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
@@ -15,6 +16,7 @@ import { DropPlace, ProgressBar } from './DropPlace';
 import { FileLedger } from './FileLedger';
 import { FileSheet } from './FileSheet';
 import { isZip, type FolderFile } from './folder';
+import { FromAnotherSite } from './FromAnotherSite';
 import { takenWords } from './takenWords';
 import { useIntake } from './useIntake';
 import { WhatNav } from './WhatNav';
@@ -106,6 +108,10 @@ function TakeIn({ siteId, draft }: { siteId: string; draft: DraftView }) {
             </div>
           </div>
         )}
+        <FromAnotherSite siteId={siteId} revision={draft.revision} />
+        <p className="mt-3">
+          <Link to={`/sites/${siteId}/what/sftp`}>From a program, by SFTP</Link>
+        </p>
       </DropPlace>
       {intake.stopped && <Notice>Stopped. Nothing was changed.</Notice>}
       <Trouble error={intake.error} />
@@ -167,6 +173,7 @@ function DraftSheet({ siteId, draft }: { siteId: string; draft: DraftView }) {
           </Button>
         )}
       </div>
+      <SharedFolders site={site} />
       <May site={site} to="EDIT">
         {draft.count > 0 && <SaveVersion siteId={siteId} />}
         <NewFile siteId={siteId} revision={draft.revision} />

@@ -117,6 +117,11 @@ function FindingRow({
               <span className="truncate">{finding.fix}</span>
             </Button>
           )}
+          {/^(TITLE|DESCRIPTION)_/.test(finding.kind) && (
+            <Link to={`/sites/${site.id}/what/pages?path=${encodeURIComponent(finding.path)}`}>
+              Set it without touching the file
+            </Link>
+          )}
           <LinkButton
             aria-expanded={ignoring}
             onClick={() => {

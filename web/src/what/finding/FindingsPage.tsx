@@ -9,6 +9,7 @@ import { useThisSite } from '../site/thisSite';
 import { FindingRows } from './FindingRows';
 import { useFindings, useFixFindings, type FindingKind, type Findings } from './findings';
 import { IgnoredList } from './IgnoredList';
+import { OutsideLinks } from './OutsideLinks';
 import { PageWeights } from './PageWeights';
 
 /** What is not right with the draft: a list of kinds, and the findings of the one that is selected. */
@@ -54,6 +55,7 @@ export function FindingsPage() {
           </p>
           <Unread view={view} />
           <IgnoredList site={site} view={view} />
+          <OutsideLinks site={site} revision={view.revision} />
           <PageWeights siteId={site.id} revision={view.revision} />
         </Empty>
       ) : (
@@ -65,6 +67,7 @@ export function FindingsPage() {
               <Unread view={view} />
               <KindList kinds={view.kinds} chosen={chosen} siteId={site.id} />
               <IgnoredList site={site} view={view} />
+              <OutsideLinks site={site} revision={view.revision} />
               <PageWeights siteId={site.id} revision={view.revision} />
             </>
           }
@@ -84,8 +87,7 @@ function Unread({ view }: { view: Findings }) {
         {counted(view.unread.length, 'page')} could not be read
       </summary>
       <p className="text-soft">
-        Nothing is known of {view.unread.length === 1 ? 'it' : 'them'}: not written in UTF-8, or too large.
-        Save as UTF-8 in your editor, and add again.
+        Nothing is known of {view.unread.length === 1 ? 'it' : 'them'}: larger than 8 MB, or damaged.
       </p>
       <ul>
         {view.unread.map((path) => (

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { toast } from 'sonner';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
-import { keys, queries, refreshSite } from '../../common/api/queries';
+import { keys, queries } from '../../common/api/queries';
+import { useDraftChanged } from '../draft/useDraftChanged';
 
 export type Findings = Schemas['SiteFindingsView'];
 export type Finding = Schemas['SiteFindingView'];
@@ -22,16 +22,7 @@ export const useFindings = (siteId: string) =>
 
 /** Fixes findings by one change of the draft, which can be undone. */
 export function useFixFindings(siteId: string, revision: number) {
-  const undo = useMutation({
-    mutationFn: (undone: number) =>
-      dataOf(
-        api.POST('/api/sites/{siteId}/draft/undo', {
-          params: { path: { siteId }, header: { 'If-Match': tag(undone) } },
-        }),
-      ),
-    onSuccess: () => refreshSite(siteId),
-    onError: (error) => toast.error(error.message),
-  });
+  const changed = useDraftChanged(siteId);
   return useMutation({
     mutationFn: (ids: string[]) =>
       dataOf(
@@ -40,18 +31,7 @@ export function useFixFindings(siteId: string, revision: number) {
           body: { ids },
         }),
       ),
-    onSuccess: async (fixed) => {
-      await refreshSite(siteId);
-      toast(`In the draft: ${fixed.what}`, {
-        action: {
-          label: 'Undo',
-          onClick: () => {
-            undo.mutate(fixed.revision);
-          },
-        },
-        duration: 10_000,
-      });
-    },
+    onSuccess: (fixed) => changed(fixed.revision, fixed.what),
   });
 }
 

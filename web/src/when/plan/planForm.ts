@@ -67,3 +67,9 @@ export function standingWords(standing: PlansView['now']): string {
     ? 'visitors get nothing here'
     : `visitors get version ${String(standing.version)}`;
 }
+
+/** A plan that is being made or changed. */
+export interface Editing {
+  plan?: PlanView;
+  initial: PlanForm;
+}

@@ -26,7 +26,10 @@ export function DomainsPage() {
     <>
       <Mast />
       <main className="mx-auto max-w-[1500px] px-4 py-5">
-        <h1 className="mb-3 text-xl">Domains</h1>
+        <div className="mb-3 flex items-baseline gap-4">
+          <h1 className="text-xl">Domains</h1>
+          <Link to="/costs">What it all costs</Link>
+        </div>
         <Trouble error={domains.error} />
         {domains.isPending && <Loading />}
         {domains.data && (

@@ -6,8 +6,10 @@ import { queries, useSites } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
-import { Notice, Trouble } from '../../common/ui/Notice';
-import { CopyButton, Time } from '../../common/ui/Words';
+import { Trouble } from '../../common/ui/Notice';
+import { Time } from '../../common/ui/Words';
+
+import { IssuedToken } from './IssuedToken';
 
 type Token = Schemas['TokenView'];
 
@@ -110,15 +112,7 @@ function NewToken() {
         issue.mutate();
       }}
     >
-      {issue.data && (
-        <Notice kind="good">
-          <p>This is shown once. Keep it where the script finds it.</p>
-          <p className="flex items-center gap-1">
-            <span className="mono [overflow-wrap:anywhere]">{issue.data.token}</span>
-            <CopyButton text={issue.data.token} what="Token" />
-          </p>
-        </Notice>
-      )}
+      {issue.data && <IssuedToken token={issue.data.token} advice="Keep it where the script finds it." />}
       <Field
         label="What the token is for"
         required

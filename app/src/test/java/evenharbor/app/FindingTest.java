@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.RedirectApi;
 import evenharbor.app.fixture.TestHarbor;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -122,12 +123,13 @@ class FindingTest {
     }
 
     @Test
-    void aPageThatIsNoUtf8IsSaidToBeUnknown() {
-        byte[] latin = "<title>Caf\u00e9</title><a href=/gone>x</a>".getBytes(StandardCharsets.ISO_8859_1);
-        person.ask("PUT", "/api/sites/" + site + "/draft/files?path=cafe.html", latin, "application/octet-stream")
+    void aPageTooLargeToReadIsSaidToBeUnknown() {
+        byte[] large = ("<title>All</title><a href=/gone>x</a>" + "words ".repeat(1_500_000))
+                .getBytes(StandardCharsets.US_ASCII);
+        person.ask("PUT", "/api/sites/" + site + "/draft/files?path=all.html", large, "application/octet-stream")
                 .is(200);
         JsonNode view = findings();
-        assertThat(view.get("unread").toString()).isEqualTo("[\"cafe.html\"]");
+        assertThat(view.get("unread").toString()).isEqualTo("[\"all.html\"]");
         assertThat(view.get("findings")).isEmpty();
     }
 
@@ -182,5 +184,41 @@ class FindingTest {
         form.put("ignored", ignored);
         form.put("reason", reason);
         return form;
+    }
+
+    @Test
+    void aTitleThatIsSetIsNotFixedInTheFile() {
+        put("tea.html", page("Tea") + "<a href=/>Front</a>");
+        put("index.html", page("Front") + "<a href=walks.html>Walks</a> <a href=tea.html>Tea</a>");
+        Map<String, String> set = Map.of("title", "All the same");
+        person.put(
+                        "/api/sites/" + site + "/page-settings",
+                        Map.of(
+                                "pages",
+                                List.of(
+                                        Map.of("path", "tea.html", "set", set),
+                                        Map.of("path", "walks.html", "set", set))))
+                .is(200);
+        JsonNode alike = byKind(findings()).get("TITLE_ALIKE");
+        assertThat(alike.get("line").asInt()).isZero();
+        assertThat(alike.get("fix").isNull()).isTrue();
+    }
+
+    @Test
+    void aPageInAnotherEncodingIsReadAndLeftToAPerson() {
+        String text = (page("Köln – 5 €") + "<img src=/none.png><a href=/>Front</a>")
+                .replace("charset=utf-8", "charset=windows-1252");
+        person.ask(
+                        "PUT",
+                        "/api/sites/" + site + "/draft/files?path=old.html",
+                        text.getBytes(Charset.forName("windows-1252")),
+                        "text/html")
+                .is(200);
+        Map<String, JsonNode> found = byKind(findings());
+        assertThat(found).containsKeys("FILE_MISSING", "PICTURE_WORDLESS", "PAGE_UNLINKED");
+        found.values().stream()
+                .filter(each -> each.get("path").asString().equals("old.html"))
+                .forEach(each ->
+                        assertThat(each.get("fix").isNull()).as("%s", each).isTrue());
     }
 }

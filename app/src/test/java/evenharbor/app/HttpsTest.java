@@ -4,6 +4,9 @@ import static evenharbor.app.fixture.Patience.until;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import biweekly.Biweekly;
+import biweekly.ICalVersion;
+import biweekly.ICalendar;
 import ch.qos.logback.classic.Logger;
 import ch.qos.logback.classic.spi.ILoggingEvent;
 import ch.qos.logback.core.read.ListAppender;
@@ -374,6 +377,9 @@ class HttpsTest {
                 .contains("The certificate of calendar-quay.harbor.localhost renews itself by today")
                 .contains("The domain calendar-quay.art.localhost renews itself by today")
                 .contains("DTSTART;VALUE=DATE:");
+        ICalendar calendar = Biweekly.parse(read.text()).first();
+        assertThat(calendar.validate(ICalVersion.V2_0).getWarnings()).isEmpty();
+        assertThat(calendar.getEvents()).hasSizeGreaterThan(2);
         harbor.stranger().get("/calendar/guessed.ics").is(404);
     }
 

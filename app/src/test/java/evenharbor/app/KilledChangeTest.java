@@ -23,7 +23,7 @@ import tools.jackson.databind.JsonNode;
 @Execution(ExecutionMode.CONCURRENT)
 class KilledChangeTest {
 
-    private static final int KILLS = Integer.getInteger("harbor.kills", 2);
+    private static final int KILLS = Integer.getInteger("harbor.kills", 1);
     private static final int NAMES = 6;
     private static final int MOST_SWITCHES = 1000;
     private static final int LATEST_KILL_MILLIS = 200;

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.parallel.ExecutionMode;
 @Execution(ExecutionMode.CONCURRENT)
 class KilledProcessTest {
 
-    private static final int KILLS = Integer.getInteger("harbor.kills", 5);
+    private static final int KILLS = Integer.getInteger("harbor.kills", 2);
     private static final int FILES = 150;
     private static final String HOST = "killed.harbor.localhost";
 

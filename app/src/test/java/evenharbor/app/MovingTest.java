@@ -90,6 +90,16 @@ class MovingTest {
                 person.post("/api/sites/" + site + "/versions", Map.of("name", "Kept " + n))
                         .is(201);
             }
+            Map<String, Object> set = Map.of("path", "index.html", "set", Map.of("title", "Front of " + n));
+            person.put("/api/sites/" + site + "/page-settings", Map.of("pages", List.of(set)))
+                    .is(200);
+            Map<String, Object> cost = new HashMap<>(
+                    Map.of("what", "Cost " + n, "currency", "CHF", "paid", "YEARLY", "price", "12.50", "discount", 5));
+            cost.put("since", "2026-0" + (1 + n) + "-15");
+            if (random.nextBoolean()) {
+                cost.put("siteId", site);
+            }
+            person.post("/api/costs", cost).is(201);
             Map<String, Object> part = new HashMap<>(Map.of("path", "/page1.html", "way", "PASSWORD"));
             part.put("password", "moon over quay");
             person.put("/api/sites/" + site + "/audience/parts", part).is(200);

@@ -2,6 +2,10 @@ package evenharbor.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import biweekly.Biweekly;
+import biweekly.ICalVersion;
+import biweekly.ICalendar;
+import biweekly.component.VEvent;
 import com.google.zxing.BinaryBitmap;
 import com.google.zxing.LuminanceSource;
 import com.google.zxing.PlanarYUVLuminanceSource;
@@ -13,6 +17,8 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -79,5 +85,44 @@ class ShareTest {
                 .contains("Reeds &amp;", "&lt;Rushes&gt;", name + ".harbor.localhost");
         assertThat(person.get(at("/pages.csv")).is(200).text()).contains("'=1+1," + page);
         harbor.person().get(at("/card.svg")).is(404);
+    }
+
+    @Test
+    void aCalendarEntryLeadsToThePageAndOnlyWhatIsForEveryoneIsListed() {
+        person.putText(site, "index.html", "<title>Own</title>").is(200);
+        person.putText(site, "club/list.html", "<title>Members</title>").is(200);
+        String url = person.claim(site, "rushes" + site.substring(0, 6))
+                .is(201)
+                .json()
+                .get("url")
+                .asString();
+        person.put(
+                        "/api/sites/" + site + "/page-settings",
+                        Map.of("pages", List.of(Map.of("path", "index.html", "set", Map.of("title", "Set")))))
+                .is(200);
+        person.publish(site);
+        assertThat(person.get(at("")).is(200).json().at("/pages/0/title").asString())
+                .isEqualTo("Set");
+        person.put(
+                        "/api/sites/" + site + "/audience/parts",
+                        Map.of("path", "/club/", "way", "PASSWORD", "password", "moon over the loft"))
+                .is(200);
+        assertThat(person.get(at("")).is(200).json().get("pages")).hasSize(1);
+
+        String asked =
+                "/event.ics?at=2027-03-05T18:30:00Z&minutes=90&title=Moths%2C%20and%3B%20more%20%E2%80%93%20a%20very"
+                        + "%20long%20evening%20of%20counting%20them%20at%20the%20lamp";
+        List<ICalendar> read =
+                Biweekly.parse(person.get(at(asked)).is(200).text()).all();
+        assertThat(read).hasSize(1);
+        assertThat(read.get(0).validate(ICalVersion.V2_0).getWarnings()).isEmpty();
+        VEvent event = read.get(0).getEvents().get(0);
+        assertThat(event.getSummary().getValue())
+                .isEqualTo("Moths, and; more – a very long evening of counting them at the lamp");
+        assertThat(event.getDateStart().getValue().toInstant()).isEqualTo("2027-03-05T18:30:00Z");
+        assertThat(event.getDateEnd().getValue().toInstant()).isEqualTo("2027-03-05T20:00:00Z");
+        assertThat(event.getUrl().getValue()).isEqualTo(url);
+        person.get(at("/event.ics?at=2027-03-05T18:30:00Z&minutes=0")).is(400);
+        person.get(at("/event.ics?at=soon")).is(400);
     }
 }

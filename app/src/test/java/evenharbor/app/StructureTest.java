@@ -12,9 +12,12 @@ import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import evenharbor.app.fixture.TestHarbor;
 import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.StringReader;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -52,14 +55,21 @@ class StructureTest {
                         "evenharbor.edge..",
                         "evenharbor.app..")
                 .check(CLASSES);
-        // Zone files and certificates are parsed from memory by libraries whose entry is a stream.
+        // Zone files, certificates, pictures and documents are read and written in memory by libraries whose entry is a
+        // stream.
         noClasses()
                 .that()
                 .resideInAPackage("evenharbor.core..")
                 .should()
                 .dependOnClassesThat(resideInAPackage("java.io..")
                         .and(not(belongToAnyOf(
-                                ByteArrayInputStream.class, InputStream.class, StringReader.class, IOException.class))))
+                                ByteArrayInputStream.class,
+                                InputStream.class,
+                                StringReader.class,
+                                IOException.class,
+                                UncheckedIOException.class,
+                                StringWriter.class,
+                                ByteArrayOutputStream.class))))
                 .check(CLASSES);
         noClasses()
                 .that()

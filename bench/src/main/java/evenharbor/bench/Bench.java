@@ -25,11 +25,13 @@ public final class Bench {
         all.put("redirects", RedirectBench::run);
         all.put("difference", DifferenceBench::run);
         all.put("findings", FindingBench::run);
+        all.put("additions", AdditionBench::run);
         all.put("visitors", () -> VisitorsBench.run(folder.resolve("visitors")));
         all.put("counting", () -> CountingBench.run(folder.resolve("counting")));
         all.put("passes", () -> PassBench.run(folder.resolve("passes")));
         all.put("tls", () -> TlsBench.run(folder.resolve("tls")));
         all.put("intake", () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run());
+        all.put("sftp", () -> SftpBench.run(new HarborClient(origin, visitors), folder.resolve("sftp")));
         all.put(
                 "first-publish",
                 () -> FirstPublishBench.run(new HarborClient(origin, visitors), folder.resolve("first")));

@@ -2,7 +2,7 @@ package evenharbor.bench;
 
 import com.sun.management.OperatingSystemMXBean;
 import evenharbor.core.what.build.Builder;
-import evenharbor.core.what.build.Reference;
+import evenharbor.core.what.build.Reading;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
@@ -18,6 +18,7 @@ import java.util.Random;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import java.util.zip.ZipEntry;
@@ -130,13 +131,23 @@ final class FirstPublishBench {
         long start = System.nanoTime();
         Builder.build(Manifest.of(files), Settings.DEFAULT, Builder.BuildOptions.PLAIN, new Builder.Workshop() {
             @Override
-            public List<Reference> references(FileEntry file, boolean all, Function<String, List<Reference>> reader) {
+            public Reading reading(FileEntry file, String kind, Function<String, Reading> reader) {
                 return reader.apply(texts.get(Integer.parseInt(file.hash().substring(56))));
             }
 
             @Override
             public FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit) {
                 return file;
+            }
+
+            @Override
+            public byte[] bytes(FileEntry file) {
+                return new byte[0];
+            }
+
+            @Override
+            public FileEntry made(String key, String mediaType, boolean utf8, Supplier<byte[]> bytes) {
+                throw new IllegalStateException("Nothing is made where nothing is set");
             }
 
             @Override

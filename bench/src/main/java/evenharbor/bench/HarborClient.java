@@ -85,6 +85,33 @@ final class HarborClient {
         post("/api/sites/" + site + "/addresses", Map.of("typed", name));
     }
 
+    /** A token that may change one site. */
+    String token(String site) throws IOException {
+        return post("/api/tokens", Map.of("name", "Bench", "reach", "PUBLISH", "siteId", site))
+                .get("token")
+                .asString();
+    }
+
+    int sftpPort(String site) throws IOException {
+        return ask("GET", "/api/sites/" + site + "/sftp", HttpRequest.BodyPublishers.noBody(), true)
+                .get("port")
+                .asInt();
+    }
+
+    /** Waits until a draft has so many files. */
+    void awaitFiles(String site, int files) throws IOException {
+        long start = System.nanoTime();
+        while (ask("GET", "/api/sites/" + site, HttpRequest.BodyPublishers.noBody(), true)
+                        .get("files")
+                        .asInt()
+                < files) {
+            if (System.nanoTime() - start > 60e9) {
+                throw new IOException("The draft does not have " + files + " files within a minute");
+            }
+            pause(50);
+        }
+    }
+
     void putText(String site, String path, String text) throws IOException {
         ask(
                 "PUT",

@@ -1,5 +1,6 @@
 package evenharbor.bench;
 
+import com.sun.net.httpserver.HttpServer;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
@@ -8,34 +9,28 @@ import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.what.finding.Finding;
 import evenharbor.core.what.finding.FindingKind;
 import evenharbor.core.what.finding.SiteFindings;
-import evenharbor.core.what.finding.Surroundings;
-import evenharbor.core.what.version.FileEntry;
-import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.Edge;
-import evenharbor.edge.blob.Coding;
-import evenharbor.edge.blob.DirectoryBlobs;
 import java.io.IOException;
-import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.URI;
 import java.net.URISyntaxException;
-import java.net.URLConnection;
 import java.net.URLDecoder;
-import java.nio.ByteBuffer;
-import java.nio.charset.CharacterCodingException;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.FileVisitOption;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.EnumSet;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.concurrent.Executors;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /**
  * Holds the findings of folders of real pages against a link checker of another make, which walks through them as the edge
@@ -46,44 +41,43 @@ public final class LinkJudge {
     private static final Set<FindingKind> BROKEN =
             EnumSet.of(FindingKind.LINK_BROKEN, FindingKind.FILE_MISSING, FindingKind.LETTER_CASE);
     private static final int SHOWN = 25;
+    private static final int PAGES_SHOWN = 3;
+    private static final int CHECKERS = 4;
 
     private LinkJudge() {}
 
-    /** Arguments: a folder to work in, then folders of pages. Ends with 1 when something differs. */
+    /** Arguments: a folder to work in, then folders of pages, or "odd" for made-up ones. Ends with 1 when something differs. */
     public static void main(String[] arguments) throws Exception {
         Path work = Files.createDirectories(Path.of(arguments[0]));
         boolean agreed = true;
         for (String folder : List.of(arguments).subList(1, arguments.length)) {
-            agreed &= judge(Path.of(folder), work);
+            agreed &= judge(folder.equals("odd") ? OddSite.in(work.resolve("odd")) : Path.of(folder), work);
         }
         System.exit(agreed ? 0 : 1);
     }
 
     private static boolean judge(Path folder, Path work) throws Exception {
-        DirectoryBlobs blobs = new DirectoryBlobs(Files.createDirectories(work.resolve("blobs")));
-        Manifest files = files(folder, blobs);
+        RealPages site = RealPages.in(folder, work);
         long start = System.nanoTime();
-        SiteFindings findings = SiteFindings.of(
-                files,
-                Surroundings.NONE,
-                file -> text(blobs, file.getValue()).map(text -> SiteFindings.facts(file.getKey(), text)));
+        SiteFindings findings = site.findings();
         double seconds = (System.nanoTime() - start) / 1e9;
         Map<String, Set<String>> ours = new TreeMap<>();
         findings.all().stream()
-                .filter(finding ->
-                        BROKEN.contains(finding.kind()) && !finding.path().endsWith(".css"))
-                .forEach(finding -> target(finding.path(), finding.subject())
+                .filter(finding -> BROKEN.contains(finding.kind()))
+                .forEach(finding -> target(finding.path(), site.base(finding.path()), finding.subject())
                         .ifPresent(target -> ours.computeIfAbsent(target, key -> new TreeSet<>())
                                 .add(finding.path())));
-        Edge edge = VisitorsBench.edge(blobs);
-        edge.exchange(routes ->
-                Routes.ofSites(Map.of("localhost", SiteRoutes.of(files, new SiteRoutes.ServingOptions(false, true)))));
+        Edge edge = VisitorsBench.edge(site.blobs());
+        edge.exchange(routes -> Routes.ofSites(
+                Map.of("localhost", SiteRoutes.of(site.files(), new SiteRoutes.ServingOptions(false, true)))));
         edge.start();
         Set<String> seen = new TreeSet<>();
         Set<String> theirs = new TreeSet<>();
+        HttpServer hurrying = hurrying(edge.port());
         try {
-            checked(edge.port(), work, seen, theirs);
+            checked(hurrying.getAddress().getPort(), work, seen, theirs);
         } finally {
+            hurrying.stop(0);
             edge.stop();
         }
         Set<String> ofSeen = new TreeSet<>();
@@ -113,49 +107,46 @@ public final class LinkJudge {
                 .forEach((kind, count) -> System.out.printf("  %6d %s%n", count, kind));
         onlyOurs.stream()
                 .limit(SHOWN)
-                .forEach(path -> System.out.println("  only ours: " + path + " " + ours.get(path)));
+                .forEach(path -> System.out.println("  only ours: " + path + " on "
+                        + ours.get(path).stream().limit(PAGES_SHOWN).toList()));
         onlyTheirs.stream().limit(SHOWN).forEach(path -> System.out.println("  only the checker's: " + path));
         return onlyOurs.isEmpty() && onlyTheirs.isEmpty();
     }
 
-    private static Manifest files(Path folder, DirectoryBlobs blobs) throws IOException {
-        Map<String, FileEntry> files = new HashMap<>();
-        try (Stream<Path> all = Files.walk(folder, FileVisitOption.FOLLOW_LINKS)) {
-            for (Path file : (Iterable<Path>) all.filter(Files::isRegularFile)::iterator) {
-                byte[] bytes = Files.readAllBytes(file);
-                String path = folder.relativize(file).toString();
-                files.put(path, new FileEntry(blobs.put(bytes), bytes.length, mediaType(path), utf8(bytes)));
+    /** The edge with a field that lets the checker ask as fast as it is set to: a few times a second else. */
+    private static HttpServer hurrying(int edge) throws IOException {
+        HttpClient client = HttpClient.newHttpClient();
+        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+        server.setExecutor(Executors.newFixedThreadPool(CHECKERS, task -> {
+            Thread thread = new Thread(task);
+            thread.setDaemon(true);
+            return thread;
+        }));
+        server.createContext("/", exchange -> {
+            HttpRequest request = HttpRequest.newBuilder(
+                            URI.create("http://localhost:" + edge + exchange.getRequestURI()))
+                    .method(exchange.getRequestMethod(), HttpRequest.BodyPublishers.noBody())
+                    .build();
+            try (exchange) {
+                HttpResponse<byte[]> answer = client.send(request, HttpResponse.BodyHandlers.ofByteArray());
+                for (String field : List.of("Content-Type", "Location")) {
+                    answer.headers()
+                            .firstValue(field)
+                            .ifPresent(value -> exchange.getResponseHeaders().set(field, value));
+                }
+                exchange.getResponseHeaders().set("LinkChecker", "1");
+                boolean body =
+                        answer.body().length > 0 && !exchange.getRequestMethod().equals("HEAD");
+                exchange.sendResponseHeaders(answer.statusCode(), body ? answer.body().length : -1);
+                if (body) {
+                    exchange.getResponseBody().write(answer.body());
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
             }
-        }
-        blobs.settle();
-        return Manifest.of(files);
-    }
-
-    private static String mediaType(String path) {
-        return path.endsWith(".css")
-                ? "text/css"
-                : Optional.ofNullable(URLConnection.guessContentTypeFromName(path))
-                        .orElse("application/octet-stream");
-    }
-
-    private static boolean utf8(byte[] bytes) {
-        try {
-            StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes));
-            return true;
-        } catch (CharacterCodingException e) {
-            return false;
-        }
-    }
-
-    private static Optional<String> text(DirectoryBlobs blobs, FileEntry file) {
-        if (!file.utf8()) {
-            return Optional.empty();
-        }
-        try {
-            return Optional.of(new String(blobs.read(file.hash(), Coding.IDENTITY), StandardCharsets.UTF_8));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        });
+        server.start();
+        return server;
     }
 
     /** The checker tells of each URL once, with the first page that it saw it on: what both have is where links lead. */
@@ -164,14 +155,16 @@ public final class LinkJudge {
         Path told = work.resolve("links.csv");
         Files.deleteIfExists(told);
         String origin = "http://localhost:" + port;
+        Path settings = Files.writeString(
+                work.resolve("linkchecker.conf"), "[checking]\nmaxrequestspersecond=500\nmaxfilesizeparse=100000000\n");
         Process checker = new ProcessBuilder(
                         "linkchecker",
-                        "--config=/dev/null",
+                        "--config=" + settings,
                         "--verbose",
                         "--no-warnings",
                         "--no-robots",
                         "--no-status",
-                        "--threads=4",
+                        "--threads=" + CHECKERS,
                         "--output=csv/utf-8",
                         origin + "/")
                 .redirectOutput(told.toFile())
@@ -198,11 +191,16 @@ public final class LinkJudge {
     }
 
     /** Where a link of a page leads within the site; empty when a library of another make cannot tell. */
-    private static Optional<String> target(String page, String url) {
+    private static Optional<String> target(String page, String base, String url) {
         try {
-            String from = new URI("http", "localhost", "/" + page, null).toString();
-            String path = path(
-                    URI.create(from).resolve(url.strip().replace(" ", "%20")).toString());
+            String from =
+                    new URI("http", "localhost", "/" + page, null).resolve(base).toString();
+            String path = path(URI.create(from)
+                    .resolve(url.strip().replace(" ", "%20"))
+                    .normalize()
+                    // Nothing lies above the top (RFC 3986, section 5.2.4), which that method does not know.
+                    .toString()
+                    .replaceFirst("(//[^/]*)(/\\.\\.)+", "$1"));
             return Optional.of(path.endsWith("/") ? path + "index.html" : path);
         } catch (URISyntaxException | IllegalArgumentException e) {
             return Optional.empty();

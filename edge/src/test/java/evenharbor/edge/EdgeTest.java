@@ -4,8 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.core.harbor.route.HostRoutes;
 import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.SiteLanguages;
 import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.harbor.route.Translations;
 import evenharbor.core.what.build.Pin;
+import evenharbor.core.what.site.UnlistedParts;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.redirect.QueryRule;
@@ -396,6 +399,69 @@ class EdgeTest {
         assertThat(bare.statusCode()).isEqualTo(301);
         assertThat(field(bare, "location")).isEqualTo("/spring/?a=1");
         assertThat(ask("GET", "mount.harbor.localhost", "/").statusCode()).isEqualTo(404);
+    }
+
+    @Test
+    void whoComesToTheFrontPageIsSentToTheirLanguageAndWhoChoseStays() throws Exception {
+        Manifest build = Manifest.of(Map.of("index.html", page, "de/index.html", page));
+        SiteLanguages fronts = SiteLanguages.ofFront("en", new TreeMap<>(Map.of("de", "/de/")));
+        SiteRoutes mounted = SiteRoutes.of(
+                build, new SiteRoutes.ServingOptions(false, true, "", "/spring", UnlistedParts.NONE, fronts));
+        String host = "tongues.harbor.localhost";
+        edge.exchange(routes -> routes.with(Map.of(host, Optional.of(HostRoutes.of(Map.of("/spring/", mounted))))));
+        HttpResponse<byte[]> sent = ask("GET", host, "/spring/", "Accept-Language", "de-CH, en;q=0.5");
+        assertThat(sent.statusCode()).isEqualTo(302);
+        assertThat(field(sent, "location")).isEqualTo("/spring/de/");
+        assertThat(field(sent, "vary")).contains("Accept-Language");
+        assertThat(field(sent, "cache-control")).contains("no-store");
+        for (String[] stays : new String[][] {
+            {"Accept-Language", "en, de;q=0.5"},
+            {"Accept-Language", "fr"},
+            {"Accept-Language", "de", "Referer", "http://" + host + "/spring/de/"},
+            {"Accept", "text/html"},
+        }) {
+            HttpResponse<byte[]> stayed = ask("GET", host, "/spring/", stays);
+            assertThat(stayed.statusCode()).as(String.join(" ", stays)).isEqualTo(200);
+            assertThat(stayed.headers().allValues("vary")).contains("Accept-Language");
+        }
+        assertThat(ask("GET", host, "/spring/de/", "Accept-Language", "en").statusCode())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void whoComesByARedirectIsSentToThePageInTheirLanguage() throws Exception {
+        Manifest build = Manifest.of(Map.of("tea.html", page, "de/tea.html", page, "cake.html", page));
+        SiteLanguages languages = new SiteLanguages(
+                Translations.NONE,
+                Map.of("/tea.html", new Translations("en", new TreeMap<>(Map.of("de", "/de/tea.html")))));
+        Redirects rules = Redirects.of(List.of(
+                Redirect.of("t", new Source(Source.Kind.EXACT, "/old-tea"), "/tea.html?pot=1#lid"),
+                Redirect.of("c", new Source(Source.Kind.EXACT, "/old-cake"), "/cake.html"),
+                Redirect.of("o", new Source(Source.Kind.EXACT, "/out"), "https://elsewhere.example/tea.html")));
+        SiteRoutes mounted = SiteRoutes.of(
+                "",
+                build,
+                new SiteRoutes.ServingOptions(false, true, "", "/spring", UnlistedParts.NONE, languages),
+                rules);
+        String host = "by-redirect.harbor.localhost";
+        edge.exchange(routes -> routes.with(Map.of(host, Optional.of(HostRoutes.of(Map.of("/spring/", mounted))))));
+        HttpResponse<byte[]> sent = ask("GET", host, "/spring/old-tea", "Accept-Language", "de-CH, en;q=0.5");
+        assertThat(sent.statusCode()).isEqualTo(302);
+        assertThat(field(sent, "location")).isEqualTo("/spring/de/tea.html?pot=1#lid");
+        assertThat(field(sent, "vary")).contains("Accept-Language");
+        for (String[] stays : new String[][] {
+            {"Accept-Language", "en"},
+            {"Accept-Language", "de", "Referer", "http://" + host + "/spring/cake.html"},
+        }) {
+            HttpResponse<byte[]> stayed = ask("GET", host, "/spring/old-tea", stays);
+            assertThat(stayed.statusCode()).isEqualTo(301);
+            assertThat(field(stayed, "location")).isEqualTo("/spring/tea.html?pot=1#lid");
+            assertThat(stayed.headers().allValues("vary")).contains("Accept-Language");
+        }
+        assertThat(field(ask("GET", host, "/spring/old-cake", "Accept-Language", "de"), "location"))
+                .isEqualTo("/spring/cake.html");
+        assertThat(field(ask("GET", host, "/spring/out", "Accept-Language", "de"), "location"))
+                .isEqualTo("https://elsewhere.example/tea.html");
     }
 
     @Test

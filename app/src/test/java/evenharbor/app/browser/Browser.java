@@ -159,7 +159,12 @@ final class Browser implements AutoCloseable {
 
     void press(String name) {
         until("pressing " + name, d -> {
-            control(name).click();
+            WebElement control = control(name);
+            // What is still on its way cannot be pressed by a person, either.
+            if (!control.isEnabled() || "true".equals(control.getAttribute("aria-disabled"))) {
+                return false;
+            }
+            control.click();
             return true;
         });
     }
@@ -182,6 +187,11 @@ final class Browser implements AutoCloseable {
     /** Drags something to the side, by pixels. */
     void drag(WebElement what, int right) {
         new Actions(driver).dragAndDropBy(what, right, 0).perform();
+    }
+
+    /** Types, wherever the focus is. */
+    void keys(CharSequence... keys) {
+        new Actions(driver).sendKeys(keys).perform();
     }
 
     /** Types into a field, or chooses from a list; again when the field was drawn anew meanwhile. */

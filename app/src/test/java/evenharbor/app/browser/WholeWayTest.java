@@ -315,7 +315,7 @@ class WholeWayTest {
         browser.sees("new-name.html");
         browser.seesNoMore("old-name.html");
         browser.press("Delete");
-        browser.sees("is deleted from the draft");
+        browser.sees("In the draft: deleted ");
         browser.press("Undo");
         browser.sees("undid: deleted folder/new-name.html");
         assertThat(person.get("/api/sites/" + site + "/draft/text?path=folder/new-name.html")
@@ -402,6 +402,7 @@ class WholeWayTest {
                     List.of(papermoon + "/what", "The draft"),
                     List.of(papermoon + "/what?path=index.html", "Save in the draft"),
                     List.of(papermoon + "/what/look", "Edit this page"),
+                    List.of(papermoon + "/what/sftp", "Send files from a program"),
                     List.of(papermoon + "/what/review", "to publish"),
                     List.of(papermoon + "/what/versions", "Copy into the draft"),
                     List.of(papermoon + "/when", "What happened"),

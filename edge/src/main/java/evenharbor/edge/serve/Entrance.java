@@ -1,7 +1,7 @@
 package evenharbor.edge.serve;
 
+import evenharbor.core.common.UrlPath;
 import evenharbor.core.harbor.route.Decision;
-import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.who.audience.Audience;
 import evenharbor.core.who.audience.Guard;
 import evenharbor.core.who.audience.LinkSecret;
@@ -247,7 +247,7 @@ final class Entrance {
         at.response.setStatus(HttpStatus.SEE_OTHER_303);
         at.response
                 .getHeaders()
-                .put(HttpHeader.LOCATION, SiteRoutes.encoded(registered.page()))
+                .put(HttpHeader.LOCATION, UrlPath.encoded(registered.page()))
                 .put(Fields.KEEP_NOTHING)
                 .put(HttpHeader.CONTENT_LENGTH, 0);
         at.response.write(true, null, at.callback);
@@ -308,7 +308,7 @@ final class Entrance {
                 : Arrays.stream(query.split("&"))
                         .filter(each -> !each.startsWith(LinkSecret.PARAMETER + "="))
                         .collect(Collectors.joining("&"));
-        return SiteRoutes.encoded("/" + path.replaceFirst("^/+", "")) + (rest.isEmpty() ? "" : "?" + rest);
+        return UrlPath.encoded("/" + path.replaceFirst("^/+", "")) + (rest.isEmpty() ? "" : "?" + rest);
     }
 
     private static void page(int status, byte[] page, At at) {

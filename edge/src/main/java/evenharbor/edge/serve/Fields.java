@@ -19,6 +19,7 @@ final class Fields {
             new PreEncodedHttpField(HttpHeader.CACHE_CONTROL, "public, max-age=31536000, immutable");
 
     static final HttpField KEEP_NOTHING = new PreEncodedHttpField(HttpHeader.CACHE_CONTROL, "private, no-store");
+    static final HttpField VARY_LANGUAGE = new PreEncodedHttpField(HttpHeader.VARY, "Accept-Language");
     static final HttpField VARY = new PreEncodedHttpField(HttpHeader.VARY, "Accept-Encoding");
     static final HttpField RANGES = new PreEncodedHttpField(HttpHeader.ACCEPT_RANGES, "bytes");
     static final HttpField NO_SNIFFING = new PreEncodedHttpField("X-Content-Type-Options", "nosniff");

@@ -147,7 +147,7 @@ final class FileReply {
             fields.put(Fields.NO_INDEX);
         }
         if (Coding.packs(file.mediaType())) {
-            fields.put(Fields.VARY);
+            fields.add(Fields.VARY);
         }
         fields.put(Fields.NO_SNIFFING);
         if (!options.main().isEmpty() && file.mediaType().equals(HTML)) {

@@ -1,9 +1,12 @@
 package evenharbor.edge.serve;
 
+import evenharbor.core.common.UrlPath;
 import evenharbor.core.harbor.route.Decision;
 import evenharbor.core.harbor.route.HostRoutes;
 import evenharbor.core.harbor.route.Routes;
+import evenharbor.core.harbor.route.SiteLanguages;
 import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.harbor.route.Translations;
 import evenharbor.core.harbor.route.VisitorRequest;
 import evenharbor.core.what.live.Closure;
 import evenharbor.core.what.version.FileEntry;
@@ -15,6 +18,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.regex.Pattern;
 import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.http.HttpMethod;
 import org.eclipse.jetty.http.HttpStatus;
@@ -139,6 +143,10 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             Reply.finish(HttpStatus.METHOD_NOT_ALLOWED_405, response, callback);
         } else if (hidden(decision) && ROBOTS.equals(request.getHttpURI().getPath())) {
             Reply.robots(request, response, callback);
+        } else if (decision instanceof Decision.Serve serve
+                && !serve.site().options().languages().front().none()
+                && sentOn(serve.site().options(), request, response, callback)) {
+            return;
         } else if (decision instanceof Decision.Serve serve) {
             files.serve(HttpStatus.OK_200, serve.file(), serve.lasting(), serve.site(), request, response, callback);
         } else if (decision instanceof Decision.Missing missing) {
@@ -147,6 +155,8 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
             closed(closed, request, response, callback);
         } else if (decision instanceof Decision.Gone gone) {
             nothing(HttpStatus.GONE_410, gone.page(), gone.by().site(), request, response, callback);
+        } else if (decision instanceof Decision.Forward forward && sentOn(forward, request, response, callback)) {
+            return;
         } else if (decision instanceof Decision.Forward forward) {
             String query = forward.keepsQuery() ? request.getHttpURI().getQuery() : null;
             response.setStatus(forward.status());
@@ -158,6 +168,68 @@ public final class VisitorHandler extends Handler.Abstract.NonBlocking {
         } else {
             Reply.plain(HttpStatus.NOT_FOUND_404, PlainPage.NOTHING_HERE, request, response, callback);
         }
+    }
+
+    /**
+     * Sends who comes to the front page from elsewhere to the one in their language; who comes from within the site has
+     * chosen. What comes depends on the language either way, and whoever keeps it is told so.
+     *
+     * @return whether they were sent on
+     */
+    private static boolean sentOn(
+            SiteRoutes.ServingOptions options, Request request, Response response, Callback callback) {
+        if (!path(request).equals(options.base() + "/")) {
+            return false;
+        }
+        response.getHeaders().add(Fields.VARY_LANGUAGE);
+        Optional<String> to = fromWithin(request)
+                ? Optional.empty()
+                : options.languages().front().sent(request.getHeaders().get(HttpHeader.ACCEPT_LANGUAGE));
+        to.ifPresent(path -> found(UrlPath.encoded(options.base()) + path, response, callback));
+        return to.isPresent();
+    }
+
+    private static void found(String location, Response response, Callback callback) {
+        response.setStatus(HttpStatus.FOUND_302);
+        response.getHeaders()
+                .put(HttpHeader.LOCATION, location)
+                .put(Fields.KEEP_NOTHING)
+                .put(HttpHeader.CONTENT_LENGTH, 0);
+        response.write(true, null, callback);
+    }
+
+    /**
+     * Sends who comes by a redirect from elsewhere to the page that it leads to in their language, where there are several.
+     *
+     * @return whether they were sent on
+     */
+    private static boolean sentOn(Decision.Forward forward, Request request, Response response, Callback callback) {
+        if (forward.by().isEmpty()) {
+            return false;
+        }
+        SiteRoutes.ServingOptions options = forward.by().get().site().options();
+        String base = UrlPath.encoded(options.base());
+        if (!forward.location().startsWith(base + "/")) {
+            return false;
+        }
+        String location = forward.location().substring(base.length());
+        Optional<Translations> page = options.languages().of(location);
+        if (page.isEmpty()) {
+            return false;
+        }
+        response.getHeaders().add(Fields.VARY_LANGUAGE);
+        Optional<String> to = fromWithin(request)
+                ? Optional.empty()
+                : page.get().sent(request.getHeaders().get(HttpHeader.ACCEPT_LANGUAGE));
+        to.ifPresent(path -> found(
+                base + path + location.substring(SiteLanguages.path(location).length()), response, callback));
+        return to.isPresent();
+    }
+
+    private static boolean fromWithin(Request request) {
+        String from = request.getHeaders().get(HttpHeader.REFERER);
+        String host = request.getHeaders().get(HttpHeader.HOST);
+        return from != null && host != null && from.matches("(?i)https?://" + Pattern.quote(host) + "(/.*)?");
     }
 
     /** A notice for now: nobody keeps it, and search engines keep what they have (RFC 9110 section 15.6.4). */

@@ -15,6 +15,8 @@ import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import org.apache.hc.client5.http.DnsResolver;
 import org.apache.hc.client5.http.classic.methods.HttpGet;
+import org.apache.hc.client5.http.classic.methods.HttpHead;
+import org.apache.hc.client5.http.classic.methods.HttpUriRequestBase;
 import org.apache.hc.client5.http.config.ConnectionConfig;
 import org.apache.hc.client5.http.config.RequestConfig;
 import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
@@ -55,7 +57,16 @@ public class OutboundClient {
      * @param mostBytes how much of the body is read
      */
     public Answer get(URI uri, List<InetAddress> numbers, Duration patience, int mostBytes) throws IOException {
-        HttpGet request = new HttpGet(uri);
+        return ask(new HttpGet(uri), numbers, patience, mostBytes);
+    }
+
+    /** Asks whether a URL is there, without its body. */
+    public Answer head(URI uri, List<InetAddress> numbers, Duration patience) throws IOException {
+        return ask(new HttpHead(uri), numbers, patience, 0);
+    }
+
+    private Answer ask(HttpUriRequestBase request, List<InetAddress> numbers, Duration patience, int mostBytes)
+            throws IOException {
         ScheduledFuture<?> end = ends.schedule(request::abort, patience.toMillis(), TimeUnit.MILLISECONDS);
         try (CloseableHttpClient client = client(numbers, Timeout.of(patience))) {
             return client.execute(request, response -> {

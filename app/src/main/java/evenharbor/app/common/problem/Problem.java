@@ -22,6 +22,11 @@ public final class Problem extends RuntimeException {
         return new Problem(ProblemType.INVALID, sentence).with("violations", List.of(new Violation(field, sentence)));
     }
 
+    /** Several fields hold what they cannot. @param violations at least one */
+    public static Problem fields(List<Violation> violations) {
+        return new Problem(ProblemType.INVALID, violations.get(0).sentence()).with("violations", violations);
+    }
+
     /**
      * A change for a state that someone has changed since it was looked at.
      *

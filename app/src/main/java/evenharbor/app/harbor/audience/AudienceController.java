@@ -4,7 +4,7 @@ import evenharbor.app.common.problem.Problem;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.who.access.Current;
-import evenharbor.core.harbor.route.SiteRoutes;
+import evenharbor.core.common.UrlPath;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.who.access.Right;
 import evenharbor.core.who.audience.Audience;
@@ -257,7 +257,7 @@ class AudienceController {
                 .filter(address -> address.role() == Role.MAIN)
                 .findFirst()
                 .map(Address::url)
-                .map(url -> url.replaceFirst("/$", "") + SiteRoutes.encoded(part.path) + "?" + LinkSecret.PARAMETER
-                        + "=" + secret);
+                .map(url -> url.replaceFirst("/$", "") + UrlPath.encoded(part.path) + "?" + LinkSecret.PARAMETER + "="
+                        + secret);
     }
 }

@@ -9,7 +9,10 @@ import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.redirect.RedirectProposals;
 import evenharbor.app.who.access.RepeatKeys;
 import evenharbor.core.harbor.publish.Selection;
+import evenharbor.core.what.addition.AdditionChanges;
+import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.version.Changes;
+import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.redirect.RedirectProposal;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -67,6 +70,7 @@ class PublishController {
             int files,
             long bytes,
             List<ChangeView> changes,
+            List<AdditionChanges.SettingsChange> settings,
             List<ProposalView> redirects) {}
 
     /**
@@ -110,7 +114,7 @@ class PublishController {
         Site site = sites.mine(siteId);
         Draft draft = drafts.of(siteId);
         Live live = states.of(siteId);
-        var files = drafts.files(draft);
+        Manifest files = SettingsFile.without(drafts.files(draft));
         Changes changes = review.of(siteId);
         return new ReviewView(
                 draft.revision(),
@@ -120,6 +124,7 @@ class PublishController {
                 files.count(),
                 files.bytes(),
                 changes.list().stream().map(ChangeView::of).toList(),
+                review.settings(siteId),
                 proposals.of(siteId, changes, files).stream()
                         .map(p -> new ProposalView(p.kind(), p.key(), p.from(), p.to(), p.pages()))
                         .toList());

@@ -5,6 +5,7 @@ import evenharbor.app.common.node.NodeName;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.common.transaction.DatabaseAway;
+import evenharbor.app.harbor.reach.Reaches;
 import evenharbor.app.what.build.Builds;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.live.LiveStates;
@@ -15,6 +16,7 @@ import evenharbor.app.what.version.Versions;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.harbor.publish.PublicationLife;
+import evenharbor.core.what.build.Builder;
 import evenharbor.core.what.live.SiteEvent;
 import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.what.version.FileEntry;
@@ -57,6 +59,7 @@ public class Publisher {
     private final Sites sites;
     private final Versions versions;
     private final Builds builds;
+    private final Reaches reaches;
     private final Manifests manifests;
     private final Blobs blobs;
     private final Activities activities;
@@ -72,6 +75,7 @@ public class Publisher {
             Sites sites,
             Versions versions,
             Builds builds,
+            Reaches reaches,
             Manifests manifests,
             Blobs blobs,
             Activities activities,
@@ -83,6 +87,7 @@ public class Publisher {
         this.sites = sites;
         this.versions = versions;
         this.builds = builds;
+        this.reaches = reaches;
         this.manifests = manifests;
         this.blobs = blobs;
         this.activities = activities;
@@ -135,11 +140,12 @@ public class Publisher {
             Manifest manifest = manifests.get(publication.manifest);
             check(publication, manifest);
             // Progress is recorded where there is something to wait for: each record costs a sync of the disk.
-            boolean ready = builds.ready(publication.manifest, site.settings());
+            Builder.BuildOptions options = new Builder.BuildOptions("", Map.of(), reaches.of(site));
+            boolean ready = builds.ready(publication.manifest, site.settings(), options);
             if (!ready) {
                 step(id, PublicationLife.Step.BUILDING, 0, manifest.count());
             }
-            String build = builds.of(publication.manifest, site.settings(), progress(id, manifest.count()));
+            String build = builds.of(publication.manifest, site.settings(), options, progress(id, manifest.count()));
             blobs.settle();
             if (!ready) {
                 step(id, PublicationLife.Step.SWITCHING, manifest.count(), manifest.count());

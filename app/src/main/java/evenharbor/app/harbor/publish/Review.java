@@ -2,14 +2,17 @@ package evenharbor.app.harbor.publish;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import evenharbor.app.what.addition.DraftSettings;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Draft;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.version.Versions;
 import evenharbor.core.harbor.publish.Selection;
+import evenharbor.core.what.addition.AdditionChanges;
 import evenharbor.core.what.version.Changes;
 import evenharbor.core.what.version.Manifest;
+import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -22,14 +25,16 @@ public class Review {
     private final Versions versions;
     private final Drafts drafts;
     private final Manifests manifests;
+    private final DraftSettings settings;
     private final Cache<String, Changes> held =
             Caffeine.newBuilder().maximumSize(200).build();
 
-    Review(LiveStates states, Versions versions, Drafts drafts, Manifests manifests) {
+    Review(LiveStates states, Versions versions, Drafts drafts, Manifests manifests, DraftSettings settings) {
         this.states = states;
         this.versions = versions;
         this.drafts = drafts;
         this.manifests = manifests;
+        this.settings = settings;
     }
 
     /** The differences from the version that is live, or was live last, to the draft. */
@@ -37,6 +42,12 @@ public class Review {
         String before = liveManifest(siteId);
         String after = drafts.find(siteId).manifest();
         return between(before, after);
+    }
+
+    /** The same of what is set beside the files. */
+    public List<AdditionChanges.SettingsChange> settings(String siteId) {
+        return AdditionChanges.between(
+                settings.of(files(liveManifest(siteId))), settings.of(drafts.files(drafts.find(siteId))));
     }
 
     /** The differences between two kept manifests. */

@@ -2,6 +2,8 @@ package evenharbor.app.harbor.route;
 
 import evenharbor.app.HarborProperties;
 import evenharbor.app.harbor.audience.Audiences;
+import evenharbor.app.harbor.reach.Reaches;
+import evenharbor.app.what.addition.DraftSettings;
 import evenharbor.app.what.build.Builds;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Drafts;
@@ -21,9 +23,11 @@ import evenharbor.app.where.redirect.RedirectContents;
 import evenharbor.app.where.redirect.RedirectSets;
 import evenharbor.core.harbor.route.Answer;
 import evenharbor.core.harbor.route.Onward;
+import evenharbor.core.harbor.route.SiteLanguages;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.core.what.build.Builder;
 import evenharbor.core.what.build.LoadedFiles;
+import evenharbor.core.what.build.Reach;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.who.audience.AudienceRules;
@@ -50,6 +54,7 @@ class SiteCompiler {
     private final Sites sites;
     private final Unlisted unlisted;
     private final Audiences audiences;
+    private final Reaches reaches;
     private final Addresses addresses;
     private final Domains domains;
     private final Certificates certificates;
@@ -57,6 +62,7 @@ class SiteCompiler {
     private final Versions versions;
     private final LiveStates states;
     private final Builds builds;
+    private final DraftSettings settings;
     private final Manifests manifests;
     private final RedirectContents redirects;
     private final RedirectSets sets;
@@ -67,6 +73,7 @@ class SiteCompiler {
             Sites sites,
             Unlisted unlisted,
             Audiences audiences,
+            Reaches reaches,
             Addresses addresses,
             Domains domains,
             Certificates certificates,
@@ -74,6 +81,7 @@ class SiteCompiler {
             Versions versions,
             LiveStates states,
             Builds builds,
+            DraftSettings settings,
             Manifests manifests,
             RedirectContents redirects,
             RedirectSets sets,
@@ -82,6 +90,7 @@ class SiteCompiler {
         this.sites = sites;
         this.unlisted = unlisted;
         this.audiences = audiences;
+        this.reaches = reaches;
         this.addresses = addresses;
         this.domains = domains;
         this.certificates = certificates;
@@ -89,6 +98,7 @@ class SiteCompiler {
         this.versions = versions;
         this.states = states;
         this.builds = builds;
+        this.settings = settings;
         this.manifests = manifests;
         this.redirects = redirects;
         this.sets = sets;
@@ -119,9 +129,11 @@ class SiteCompiler {
         }
         Site site = found.get();
         Map<String, String> secure = certificates.secureHosts(site.accountId());
-        Supposed now = mended(supposed, site, secure);
+        List<Address> all = supposed.addresses().orElseGet(() -> addresses.of(Set.of(site.id())));
+        AudienceRules rules = supposed.audience().orElseGet(() -> audiences.rules(site.id()));
+        Making making = new Making(secure, reaches.of(site, all, rules));
+        Supposed now = mended(supposed, making);
         Live live = now.live();
-        List<Address> all = now.addresses().orElseGet(() -> addresses.of(Set.of(live.siteId())));
         Optional<String> main = all.stream()
                 .filter(a -> a.role() == Role.MAIN)
                 .map(a -> a.url().replaceFirst("/$", ""))
@@ -129,7 +141,7 @@ class SiteCompiler {
         Map<String, Map<String, Answer>> answers = new HashMap<>();
         for (Address address : all) {
             if (usable(address)) {
-                answer(address, site, now, main, secure, before)
+                answer(address, site, now, main, making, before)
                         .ifPresent(a -> answers.computeIfAbsent(address.hostName(), h -> new HashMap<>())
                                 .put(address.path(), a));
             }
@@ -141,7 +153,7 @@ class SiteCompiler {
                         .put(ROOT, routes(live.build().orElseThrow(), options, now, before.at(host, ROOT)));
             }
         }
-        guard(answers, withForms(now.audience().orElseGet(() -> audiences.rules(site.id())), now));
+        guard(answers, withForms(rules, now));
         return new Compiled(answers, live.live() ? live.build().orElse("") : "");
     }
 
@@ -171,15 +183,30 @@ class SiteCompiler {
         }
     }
 
-    /** What is live, with URLs that name secure hosts of the account's own by plain HTTP mended. */
-    private Supposed mended(Supposed supposed, Site site, Map<String, String> secure) {
+    /** What builds of a site are made with, wherever it is reached. @param secure see {@link Builder.BuildOptions} */
+    private record Making(Map<String, String> secure, Reach reach) {
+        Builder.BuildOptions at(String base) {
+            return new Builder.BuildOptions(base, secure, reach);
+        }
+
+        Builder.BuildOptions untold(String base) {
+            return new Builder.BuildOptions(base, secure, Reach.UNTOLD);
+        }
+    }
+
+    /**
+     * What is live, with URLs that name secure hosts of the account's own by plain HTTP mended, and with what is set about it
+     * said for where it is reached now.
+     */
+    private Supposed mended(Supposed supposed, Making making) {
         Live live = supposed.live();
-        boolean built = live.build().filter(build -> !build.isEmpty()).isPresent();
-        if (!live.live() || live.version().isEmpty() || built && secure.isEmpty()) {
+        if (!live.live() || live.version().isEmpty()) {
             return supposed;
         }
+        boolean built = live.build().filter(build -> !build.isEmpty()).isPresent();
         return source(supposed)
-                .map(source -> build(source, new Builder.BuildOptions("", secure)))
+                .filter(source -> !built || !making.secure().isEmpty() || builds.dresses(source.manifest()))
+                .map(source -> build(source, making.at("")))
                 .map(build -> supposed.showing(live.with(build)))
                 .orElse(supposed);
     }
@@ -215,16 +242,11 @@ class SiteCompiler {
     }
 
     private Optional<Answer> answer(
-            Address address,
-            Site site,
-            Supposed now,
-            Optional<String> main,
-            Map<String, String> secure,
-            Before before) {
+            Address address, Site site, Supposed now, Optional<String> main, Making making, Before before) {
         return switch (address.role()) {
             case MAIN, ALIAS ->
                 now.live().live() && now.live().build().isPresent()
-                        ? Optional.of(served(address, site, now, main, secure, before))
+                        ? Optional.of(served(address, site, now, main, making, before))
                         : Optional.empty();
             case FORWARDING -> main.map(to -> Onward.to(to).at(mount(address)));
             case POINTER ->
@@ -236,7 +258,7 @@ class SiteCompiler {
                                 && versions.find(site.id(), address.trialVersion())
                                         .isEmpty()
                         ? Optional.empty()
-                        : Optional.of(trial(address, site, secure));
+                        : Optional.of(trial(address, site, making));
         };
     }
 
@@ -245,31 +267,37 @@ class SiteCompiler {
     }
 
     private SiteRoutes served(
-            Address address,
-            Site site,
-            Supposed now,
-            Optional<String> main,
-            Map<String, String> secure,
-            Before before) {
+            Address address, Site site, Supposed now, Optional<String> main, Making making, Before before) {
         String canonical = address.role() == Role.MAIN ? "" : main.orElse("");
         SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(
-                false, site.settings().listed(), canonical, address.base(), unlisted.of(site.id()));
+                false,
+                site.settings().listed(),
+                canonical,
+                address.base(),
+                unlisted.of(site.id()),
+                languages(source(now)));
         String build = address.base().isEmpty()
                 ? now.live().build().orElseThrow()
-                : build(source(now).orElseThrow(), new Builder.BuildOptions(address.base(), secure));
+                : build(source(now).orElseThrow(), making.at(address.base()));
         return routes(build, options, now, before.at(address.hostName(), address.path()));
     }
 
-    private SiteRoutes trial(Address address, Site site, Map<String, String> secure) {
+    /** Which pages there are in several languages, where what is live says that visitors are sent to the one in theirs. */
+    private SiteLanguages languages(Optional<Supposed.Source> source) {
+        return source.map(Supposed.Source::manifest)
+                .filter(builds::dresses)
+                .map(manifests::get)
+                .map(files -> SiteLanguages.of(settings.of(files).languages(), files))
+                .orElse(SiteLanguages.NONE);
+    }
+
+    private SiteRoutes trial(Address address, Site site, Making making) {
         SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(true, false, "", address.base());
         Optional<SavedVersion> version =
                 Optional.ofNullable(address.trialVersion()).flatMap(n -> versions.find(site.id(), n));
-        String build = version.map(
-                        v -> builds.of(v.manifest(), v.settings(), new Builder.BuildOptions(address.base(), secure)))
-                .orElseGet(() -> builds.of(
-                        drafts.find(site.id()).manifest(),
-                        site.settings(),
-                        new Builder.BuildOptions(address.base(), secure)));
+        String build = version.map(v -> builds.of(v.manifest(), v.settings(), making.untold(address.base())))
+                .orElseGet(() ->
+                        builds.of(drafts.find(site.id()).manifest(), site.settings(), making.untold(address.base())));
         String rules = version.map(SavedVersion::redirects).orElseGet(() -> sets.now(site.id()));
         return SiteRoutes.of(site.id(), manifests.get(build), options, redirects.get(rules));
     }

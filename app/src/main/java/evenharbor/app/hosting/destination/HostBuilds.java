@@ -1,11 +1,14 @@
 package evenharbor.app.hosting.destination;
 
 import evenharbor.app.harbor.audience.Audiences;
+import evenharbor.app.harbor.reach.Reaches;
 import evenharbor.app.what.build.Builds;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.content.Manifests;
+import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.redirect.RedirectContents;
 import evenharbor.core.what.build.Builder;
+import evenharbor.core.what.build.Reach;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
@@ -39,13 +42,24 @@ class HostBuilds {
     private final Manifests manifests;
     private final RedirectContents redirects;
     private final Audiences audiences;
+    private final Sites sites;
+    private final Reaches reaches;
     private final Blobs blobs;
 
-    HostBuilds(Builds builds, Manifests manifests, RedirectContents redirects, Audiences audiences, Blobs blobs) {
+    HostBuilds(
+            Builds builds,
+            Manifests manifests,
+            RedirectContents redirects,
+            Audiences audiences,
+            Sites sites,
+            Reaches reaches,
+            Blobs blobs) {
         this.builds = builds;
         this.manifests = manifests;
         this.redirects = redirects;
         this.audiences = audiences;
+        this.sites = sites;
+        this.reaches = reaches;
         this.blobs = blobs;
     }
 
@@ -56,8 +70,11 @@ class HostBuilds {
      * @param rules hash of its redirects
      */
     Manifest of(DestinationEntity destination, String manifest, Settings settings, String rules) {
-        Manifest build =
-                manifests.get(builds.of(manifest, settings, new Builder.BuildOptions(destination.base(), Map.of())));
+        Reach reach = sites.find(destination.siteId)
+                .map(site -> reaches.elsewhere(site, destination.url.replaceFirst("/+$", "")))
+                .orElse(Reach.UNTOLD);
+        Manifest build = manifests.get(
+                builds.of(manifest, settings, new Builder.BuildOptions(destination.base(), Map.of(), reach)));
         Redirects set = redirects.get(rules);
         CarriedRules carried = switch (destination.carries) {
             case NOTHING -> new CarriedRules(Map.of(), List.of());

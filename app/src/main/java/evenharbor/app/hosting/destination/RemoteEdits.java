@@ -18,6 +18,7 @@ import evenharbor.core.hosting.host.HostFault;
 import evenharbor.core.what.build.Unbuilt;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.blob.Blobs;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.io.ByteArrayOutputStream;
@@ -193,10 +194,12 @@ class RemoteEdits {
         }
         Map<String, byte[]> theirs = read(destination, paths);
         Map<String, FileEntry> entries = new HashMap<>();
+        Manifest built = plans.toBe(destination, Optional.empty());
+        Manifest before = drafts.files(drafts.find(destination.siteId));
         try {
             for (Map.Entry<String, byte[]> file : theirs.entrySet()) {
                 byte[] source = text(file.getValue())
-                        .map(t -> Unbuilt.text(file.getKey(), t, destination.base())
+                        .map(t -> source(destination, file.getKey(), t, built, before)
                                 .getBytes(StandardCharsets.UTF_8))
                         .orElse(file.getValue());
                 entries.put(file.getKey(), FileEntries.of(file.getKey(), blobs.put(source), source));
@@ -215,6 +218,15 @@ class RemoteEdits {
                 files -> files.with(all -> all.putAll(entries)));
         remember(destination, theirs);
         return draft;
+    }
+
+    /** What a text of theirs would be in the draft. */
+    private String source(DestinationEntity destination, String path, String theirs, Manifest built, Manifest draft) {
+        Optional<String> ours = built.at(path).flatMap(manifests::text);
+        Optional<String> madeOf = draft.at(path).flatMap(manifests::text);
+        return ours.isPresent() && madeOf.isPresent()
+                ? Unbuilt.text(path, theirs, destination.base(), ours.get(), madeOf.get())
+                : Unbuilt.text(path, theirs, destination.base());
     }
 
     /** What was taken is known from now on: it is no more disputed. */

@@ -11,6 +11,7 @@ import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.redirect.RedirectFacts;
 import evenharbor.app.where.redirect.RedirectSets;
+import evenharbor.core.common.UrlPath;
 import evenharbor.core.harbor.route.HostRoutes;
 import evenharbor.core.harbor.route.Journey;
 import evenharbor.core.harbor.route.Routes;
@@ -118,6 +119,6 @@ class UrlTrial {
 
     /** Path and query as they are asked for. */
     static String target(String path, String query) {
-        return SiteRoutes.encoded(path) + (query.isEmpty() ? "" : "?" + query);
+        return UrlPath.encoded(path) + (query.isEmpty() ? "" : "?" + query);
     }
 }

@@ -51,6 +51,7 @@ class AccountClosing {
             "account_calendar",
             "account_closing",
             "content_sent",
+            "cost",
             "credential_event",
             "invitation",
             "notice",

@@ -2,6 +2,7 @@ package evenharbor.app.overview.moving;
 
 import evenharbor.app.HarborProperties;
 import evenharbor.app.harbor.audience.AudienceCopies;
+import evenharbor.app.hosting.cost.Costs;
 import evenharbor.app.hosting.destination.DestinationStands;
 import evenharbor.app.hosting.host.Hosts;
 import evenharbor.app.what.content.Manifests;
@@ -21,6 +22,7 @@ import evenharbor.app.where.redirect.RedirectSets;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Memberships;
 import evenharbor.app.who.access.People;
+import evenharbor.core.hosting.cost.Cost;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.when.plan.Plan;
 import evenharbor.core.when.plan.PlannedAction;
@@ -35,7 +37,9 @@ import java.nio.channels.Channels;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -65,6 +69,7 @@ class AccountExport {
     private final PlannedChanges plans;
     private final DestinationStands destinations;
     private final Hosts hosts;
+    private final Costs costs;
     private final People people;
     private final Memberships memberships;
     private final Manifests manifests;
@@ -83,6 +88,7 @@ class AccountExport {
             PlannedChanges plans,
             DestinationStands destinations,
             Hosts hosts,
+            Costs costs,
             People people,
             Memberships memberships,
             Manifests manifests,
@@ -99,6 +105,7 @@ class AccountExport {
         this.plans = plans;
         this.destinations = destinations;
         this.hosts = hosts;
+        this.costs = costs;
         this.people = people;
         this.memberships = memberships;
         this.manifests = manifests;
@@ -113,18 +120,18 @@ class AccountExport {
     @Transactional(readOnly = true)
     public Taken read() {
         Set<String> contents = new TreeSet<>();
-        List<Archive.SiteFile> all =
-                sites.mine().stream().map(site -> site(site, contents)).toList();
-        List<String> names = new ArrayList<>();
-        for (int n = 1; n <= all.size(); n++) {
-            names.add("sites/%03d.json".formatted(n));
+        List<Archive.SiteFile> all = new ArrayList<>();
+        Map<String, String> names = new LinkedHashMap<>();
+        for (Site site : sites.mine()) {
+            all.add(site(site, contents));
+            names.put(site.id(), "sites/%03d.json".formatted(all.size()));
         }
         String account = Current.person().accountId();
         Archive.Index index = new Archive.Index(
                 Archive.FORMAT,
                 Archive.VERSION,
                 people.accountName(account),
-                names,
+                List.copyOf(names.values()),
                 hosts.mine().stream()
                         .map(host -> new Archive.HostFile(
                                 host.name(),
@@ -141,8 +148,27 @@ class AccountExport {
                                         person.name(),
                                         person.email(),
                                         member.getValue().all().map(Enum::name).orElse(null))))
+                        .toList(),
+                costs.mine().stream()
+                        .filter(kept -> !kept.id().isEmpty())
+                        .map(kept -> cost(kept.cost(), names))
                         .toList());
-        return new Taken(index, all, contents);
+        return new Taken(index, List.copyOf(all), contents);
+    }
+
+    private static Archive.CostFile cost(Cost cost, Map<String, String> names) {
+        return new Archive.CostFile(
+                cost.what(),
+                cost.siteId().map(names::get).orElse(null),
+                cost.currency(),
+                cost.paid().name(),
+                cost.price(),
+                cost.firstYear().orElse(null),
+                cost.discount(),
+                cost.discountUntil().orElse(null),
+                cost.yearlyOffer().orElse(null),
+                cost.since(),
+                cost.ends().orElse(null));
     }
 
     private Archive.SiteFile site(Site site, Set<String> contents) {

@@ -1,8 +1,11 @@
 package evenharbor.app.overview.moving;
 
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.harbor.audience.AudienceCopies;
 import evenharbor.app.harbor.publish.Publishing;
+import evenharbor.app.hosting.cost.Costs;
+import evenharbor.app.what.addition.DraftSettings;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Drafts;
@@ -16,6 +19,8 @@ import evenharbor.app.when.plan.PlannedChanges;
 import evenharbor.app.where.address.Claims;
 import evenharbor.app.where.redirect.RedirectContents;
 import evenharbor.app.where.redirect.RedirectSets;
+import evenharbor.core.hosting.cost.Cost;
+import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.live.Closing;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
@@ -35,7 +40,9 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Currency;
 import java.util.HashMap;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -56,6 +63,8 @@ class AccountImport {
     private final Sites sites;
     private final Drafts drafts;
     private final Versions versions;
+    private final Costs costs;
+    private final DraftSettings settings;
     private final RedirectSets redirects;
     private final Unlisted unlisted;
     private final RedirectContents rules;
@@ -72,6 +81,8 @@ class AccountImport {
             Sites sites,
             Drafts drafts,
             Versions versions,
+            Costs costs,
+            DraftSettings settings,
             RedirectSets redirects,
             Unlisted unlisted,
             RedirectContents rules,
@@ -86,6 +97,8 @@ class AccountImport {
         this.sites = sites;
         this.drafts = drafts;
         this.versions = versions;
+        this.costs = costs;
+        this.settings = settings;
         this.redirects = redirects;
         this.unlisted = unlisted;
         this.rules = rules;
@@ -111,14 +124,41 @@ class AccountImport {
             Map<String, Long> sizes = archive.keepContents(blobs);
             List<CameIn> came = new ArrayList<>();
             List<String> left = left(archive.index());
+            Map<String, String> madeOf = new HashMap<>();
+            Iterator<String> names = archive.index().sites().iterator();
             for (Archive.SiteFile site : archive.sites()) {
+                String name = names.next();
                 try {
-                    came.add(bring(site, sizes, rightsConfirmed));
+                    CameIn made = bring(site, sizes, rightsConfirmed);
+                    came.add(made);
+                    madeOf.put(name, made.siteId());
                 } catch (Problem e) {
                     left.add("The site “" + site.title() + "”: " + e.getMessage());
                 }
             }
+            Objects.requireNonNullElse(archive.index().costs(), List.<Archive.CostFile>of())
+                    .forEach(
+                            cost -> tried(left, "The cost “" + cost.what() + "”", () -> costs.add(cost(cost, madeOf))));
             return new Came(came, left);
+        }
+    }
+
+    private static Cost cost(Archive.CostFile file, Map<String, String> madeOf) {
+        try {
+            return new Cost(
+                    cut(file.what(), 200),
+                    Optional.ofNullable(file.site()).map(madeOf::get),
+                    Currency.getInstance(file.currency()).getCurrencyCode(),
+                    Cost.Paid.valueOf(file.paid()),
+                    Math.max(0, file.price()),
+                    Optional.ofNullable(file.firstYear()),
+                    Math.max(0, Math.min(100, file.discount())),
+                    Optional.ofNullable(file.discountUntil()),
+                    Optional.ofNullable(file.yearlyOffer()),
+                    Objects.requireNonNull(file.since()),
+                    Optional.ofNullable(file.ends()));
+        } catch (IllegalArgumentException | NullPointerException e) {
+            throw new Problem(ProblemType.INVALID, "it cannot be read.");
         }
     }
 
@@ -174,7 +214,11 @@ class AccountImport {
         Map<String, FileEntry> known = new HashMap<>();
         Site site = sites.create(file.title(), Optional.empty(), false, false);
         sites.change(site.id(), file.title(), new Settings(file.listed(), file.pinned()), OptionalLong.empty());
-        drafts.change(site.id(), OptionalLong.empty(), "brought in", before -> manifest(file.draft(), sizes, known));
+        drafts.change(
+                site.id(),
+                OptionalLong.empty(),
+                "brought in",
+                before -> readable(manifest(file.draft(), sizes, known), left));
         List<String> parts = Objects.requireNonNullElse(file.unlisted(), List.of());
         if (!parts.isEmpty()) {
             unlisted.put(site.id(), parts);
@@ -195,7 +239,7 @@ class AccountImport {
             Map<String, Long> sizes,
             Map<String, FileEntry> known,
             List<String> left) {
-        Manifest manifest = manifest(Objects.requireNonNullElse(file.files(), List.of()), sizes, known);
+        Manifest manifest = readable(manifest(Objects.requireNonNullElse(file.files(), List.of()), sizes, known), left);
         return new SavedVersion(
                 siteId,
                 file.number(),
@@ -240,6 +284,17 @@ class AccountImport {
             }
         }
         return Manifest.of(entries);
+    }
+
+    /** The files, without what is set about them, and told, when that cannot be read. */
+    private Manifest readable(Manifest files, List<String> left) {
+        try {
+            settings.of(files);
+            return files;
+        } catch (IllegalArgumentException e) {
+            left.add("What was set about pages: it cannot be read.");
+            return SettingsFile.without(files);
+        }
     }
 
     /** The set of redirects that a content holds, kept anew; empty, and told, when it cannot be read. */

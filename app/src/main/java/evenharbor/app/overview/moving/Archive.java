@@ -18,14 +18,29 @@ final class Archive {
 
     private Archive() {}
 
-    /** What is in the file. @param sites names of the files of sites, in their order */
+    /** What is in the file. @param sites names of the files of sites, in their order @param costs absent from files of earlier harbors */
     record Index(
             String format,
             int version,
             String account,
             List<String> sites,
             List<HostFile> hosts,
-            List<PersonFile> people) {}
+            List<PersonFile> people,
+            List<CostFile> costs) {}
+
+    /** Something paid for. @param site name of the file of the site it is for; null for all @param price this and all amounts in the smallest unit of the currency */
+    record CostFile(
+            String what,
+            String site,
+            String currency,
+            String paid,
+            long price,
+            Long firstYear,
+            int discount,
+            LocalDate discountUntil,
+            Long yearlyOffer,
+            LocalDate since,
+            LocalDate ends) {}
 
     /** A host, without what signs in there. */
     record HostFile(

@@ -6,6 +6,7 @@ import evenharbor.app.harbor.publish.Publisher;
 import evenharbor.app.harbor.publish.Publishing;
 import evenharbor.app.harbor.publish.SiteClosures;
 import evenharbor.app.harbor.review.Reviews;
+import evenharbor.app.hosting.cost.Costs;
 import evenharbor.app.practice.world.World;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.draft.Drafts;
@@ -29,6 +30,7 @@ import evenharbor.app.who.access.Memberships;
 import evenharbor.app.who.access.People;
 import evenharbor.app.who.access.Person;
 import evenharbor.core.harbor.publish.Selection;
+import evenharbor.core.hosting.cost.Cost;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.live.Closing;
 import evenharbor.core.what.version.FileEntry;
@@ -54,6 +56,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -99,6 +102,7 @@ class DemoLoader implements ApplicationRunner {
     private final DemoVisits visits;
     private final RedirectSets sets;
     private final RedirectFacts facts;
+    private final Costs costs;
     private final Publishing publishing;
     private final SiteClosures closures;
     private final PlannedChanges plans;
@@ -128,6 +132,7 @@ class DemoLoader implements ApplicationRunner {
             DemoVisits visits,
             RedirectSets sets,
             RedirectFacts facts,
+            Costs costs,
             Publishing publishing,
             SiteClosures closures,
             PlannedChanges plans,
@@ -154,6 +159,7 @@ class DemoLoader implements ApplicationRunner {
         this.visits = visits;
         this.sets = sets;
         this.facts = facts;
+        this.costs = costs;
         this.publishing = publishing;
         this.closures = closures;
         this.plans = plans;
@@ -235,6 +241,9 @@ class DemoLoader implements ApplicationRunner {
             practice.setTo(now.minus(Duration.ofDays(1)));
             Current.as(tellers.get(0), () -> story.audience().forEach(part -> audience(site[0].id(), part)));
         }
+        if (story.costs() != null) {
+            Current.as(tellers.get(0), () -> story.costs().forEach(paid -> costs.add(cost(site[0].id(), paid, now))));
+        }
         if (story.elsewhere() != null) {
             practice.setTo(now.minus(Duration.ofDays(15)));
             hosts.tell(tellers.get(1), site[0].id(), story.elsewhere());
@@ -301,6 +310,22 @@ class DemoLoader implements ApplicationRunner {
         Optional<LocalDateTime> ends =
                 planned.days() == 0 ? Optional.empty() : Optional.of(starts.plusDays(planned.days()));
         plans.add(siteId, action, new Schedule(starts, ends, zone, false, Optional.empty()));
+    }
+
+    private static Cost cost(String siteId, DemoStory.Paid paid, Instant now) {
+        LocalDate today = LocalDate.ofInstant(now, ZoneOffset.UTC);
+        return new Cost(
+                paid.what(),
+                Optional.of(siteId),
+                paid.currency(),
+                paid.how(),
+                paid.price(),
+                Optional.ofNullable(paid.firstYear()),
+                0,
+                Optional.empty(),
+                Optional.ofNullable(paid.yearlyOffer()),
+                today.minusDays(paid.sinceDaysAgo()),
+                Optional.ofNullable(paid.endsInDays()).map(today::plusDays));
     }
 
     private void audience(String siteId, DemoStory.Part part) {

@@ -1,5 +1,6 @@
 package evenharbor.app.practice.demo;
 
+import evenharbor.core.hosting.cost.Cost;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.where.redirect.Source;
 import java.util.List;
@@ -17,6 +18,7 @@ import java.util.List;
  * @param elsewhere where on hosts it is published; null for nowhere
  * @param plans what is planned; null for nothing
  * @param audience which parts are not for everyone; null for none
+ * @param costs what is paid for it; null for nothing
  */
 record DemoStory(
         String title,
@@ -27,7 +29,28 @@ record DemoStory(
         Redirected redirects,
         List<Elsewhere> elsewhere,
         List<Planned> plans,
-        List<Part> audience) {
+        List<Part> audience,
+        List<Paid> costs) {
+
+    /**
+     * A cost.
+     *
+     * @param how MONTHLY, YEARLY or ONCE
+     * @param price in hundredths
+     * @param firstYear the same within the first year; null where it does not differ
+     * @param yearlyOffer for a year at once; null when that is not offered
+     * @param sinceDaysAgo when it was paid first
+     * @param endsInDays when it ends; null for never
+     */
+    record Paid(
+            String what,
+            String currency,
+            Cost.Paid how,
+            long price,
+            Long firstYear,
+            Long yearlyOffer,
+            int sinceDaysAgo,
+            Integer endsInDays) {}
 
     /** A part that is not for everyone. @param way PASSWORD or LINK @param password the password; empty for a link */
     record Part(String path, String way, String password) {}

@@ -7,20 +7,22 @@ import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.DraftChanged;
+import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.build.Builder;
-import evenharbor.core.what.build.Reference;
+import evenharbor.core.what.build.PageText;
+import evenharbor.core.what.build.Reach;
+import evenharbor.core.what.build.Reading;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.blob.Coding;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -28,6 +30,7 @@ import java.util.concurrent.ForkJoinPool;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.IntConsumer;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -43,9 +46,6 @@ public class Builds {
 
     private static final Logger LOG = LoggerFactory.getLogger(Builds.class);
     private static final long MOST_REFERENCES_HELD = 2_000_000;
-    /** Behind the hash of a file whose references are all remembered, those that are only led to among them. */
-    private static final String ALL = " all";
-
     private static final long MOST_EDITS_HELD = 100_000;
     private static final long MOST_BUILDS_HELD = 500;
 
@@ -63,9 +63,9 @@ public class Builds {
 
     private final Manifests manifests;
     private final Blobs blobs;
-    private final Cache<String, List<Reference>> references = Caffeine.newBuilder()
+    private final Cache<String, Reading> readings = Caffeine.newBuilder()
             .maximumWeight(MOST_REFERENCES_HELD)
-            .weigher((String hash, List<Reference> found) -> found.size() + 2)
+            .weigher((String key, Reading reading) -> reading.weight())
             .build();
     private final Cache<Edit, FileEntry> edits = Caffeine.newBuilder()
             .maximumSize(MOST_EDITS_HELD)
@@ -91,7 +91,7 @@ public class Builds {
 
     private record Edit(String hash, String key) {}
 
-    private record Read(String hash, Optional<String> text) {}
+    private record Read(String hash, PageText text) {}
 
     private record Wanted(String manifest, Settings settings, Builder.BuildOptions options) {}
 
@@ -100,23 +100,19 @@ public class Builds {
         return of(manifest, settings, Builder.BuildOptions.PLAIN);
     }
 
-    /**
-     * The build of a manifest for a whole host name.
-     *
-     * @param progress told how many files are done; what it throws ends the work
-     */
-    public String of(String manifest, Settings settings, IntConsumer progress) {
-        return of(manifest, settings, Builder.BuildOptions.PLAIN, progress);
-    }
-
     /** The build of a manifest. @return the hash of the build's manifest */
     public String of(String manifest, Settings settings, Builder.BuildOptions options) {
         return of(manifest, settings, options, done -> {});
     }
 
-    private String of(String manifest, Settings settings, Builder.BuildOptions options, IntConsumer progress) {
-        // Search engines are told by a header: the files are the same.
-        Wanted wanted = new Wanted(manifest, new Settings(true, settings.pinned()), options);
+    /**
+     * The build of a manifest.
+     *
+     * @param progress told how many files are done; what it throws ends the work
+     * @return the hash of the build's manifest
+     */
+    public String of(String manifest, Settings settings, Builder.BuildOptions options, IntConsumer progress) {
+        Wanted wanted = wanted(manifest, settings, options);
         String known = builds.getIfPresent(wanted);
         if (known != null) {
             return known;
@@ -158,10 +154,24 @@ public class Builds {
     }
 
     /** Whether a build is at hand already, so that it costs nothing. */
-    public boolean ready(String manifest, Settings settings) {
-        return builds.getIfPresent(
-                        new Wanted(manifest, new Settings(true, settings.pinned()), Builder.BuildOptions.PLAIN))
-                != null;
+    public boolean ready(String manifest, Settings settings, Builder.BuildOptions options) {
+        return builds.getIfPresent(wanted(manifest, settings, options)) != null;
+    }
+
+    /** Whether anything is set beside the files, so that a build depends on where it is reached. */
+    public boolean dresses(String manifest) {
+        return SettingsFile.in(manifests.get(manifest)).isPresent();
+    }
+
+    /** Builds that come out the same are the same. */
+    private Wanted wanted(String manifest, Settings settings, Builder.BuildOptions options) {
+        boolean same = options.reach().equals(Reach.PREVIEW) || !dresses(manifest);
+        Reach reach = same ? Reach.PREVIEW : options.reach();
+        // Search engines are told by a header: the files are the same.
+        return new Wanted(
+                manifest,
+                new Settings(true, settings.pinned()),
+                new Builder.BuildOptions(options.base(), options.secure(), reach));
     }
 
     private Manifest built(Manifest source, Settings settings, Builder.BuildOptions options, IntConsumer progress) {
@@ -219,37 +229,53 @@ public class Builds {
         }
 
         @Override
-        public List<Reference> references(FileEntry file, boolean all, Function<String, List<Reference>> reader) {
-            return Objects.requireNonNull(references.get(
-                    all ? file.hash() + ALL : file.hash(),
-                    hash -> List.copyOf(text(file).map(reader).orElse(List.of()))));
+        public Reading reading(FileEntry file, String kind, Function<String, Reading> reader) {
+            return Objects.requireNonNull(readings.get(
+                    file.hash() + " " + kind, key -> reader.apply(text(file).text())));
         }
 
         /** The text of a file; a page that is read is mostly edited right after. */
-        private Optional<String> text(FileEntry file) {
+        private PageText text(FileEntry file) {
             Read last = lastRead.get();
             if (last == null || !last.hash().equals(file.hash())) {
-                last = new Read(file.hash(), manifests.text(file));
+                last = new Read(file.hash(), PageText.of(file, bytes(file)));
                 lastRead.set(last);
             }
             return last.text();
         }
 
         @Override
-        public FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit) {
-            Edit wanted = new Edit(file.hash(), key);
-            FileEntry known = edits.getIfPresent(wanted);
-            return known != null ? known : fresh.computeIfAbsent(wanted, e -> made(file, edit));
+        public byte[] bytes(FileEntry file) {
+            try {
+                return blobs.read(file.hash(), Coding.IDENTITY);
+            } catch (IOException e) {
+                throw new Problem(
+                        ProblemType.CONTENT_DAMAGED,
+                        "A stored file cannot be read. What is live stays as it is. Put the file in again.");
+            }
         }
 
-        private FileEntry made(FileEntry file, UnaryOperator<String> edit) {
-            String text = text(file)
-                    .orElseThrow(() -> new Problem(
-                            ProblemType.CONTENT_DAMAGED,
-                            "A stored file cannot be read. What is live stays as it is. Put the file in again."));
-            byte[] bytes = edit.apply(text).getBytes(StandardCharsets.UTF_8);
+        @Override
+        public FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit) {
+            return remembered(new Edit(file.hash(), key), file.mediaType(), file.utf8(), () -> {
+                PageText text = text(file);
+                return text.bytes(edit.apply(text.text()));
+            });
+        }
+
+        @Override
+        public FileEntry made(String key, String mediaType, boolean utf8, Supplier<byte[]> bytes) {
+            return remembered(new Edit(mediaType, key), mediaType, utf8, bytes);
+        }
+
+        private FileEntry remembered(Edit wanted, String mediaType, boolean utf8, Supplier<byte[]> bytes) {
+            FileEntry known = edits.getIfPresent(wanted);
+            return known != null ? known : fresh.computeIfAbsent(wanted, e -> kept(bytes.get(), mediaType, utf8));
+        }
+
+        private FileEntry kept(byte[] bytes, String mediaType, boolean utf8) {
             try {
-                return new FileEntry(batch.put(bytes), bytes.length, file.mediaType(), true);
+                return new FileEntry(batch.put(bytes), bytes.length, mediaType, utf8);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }

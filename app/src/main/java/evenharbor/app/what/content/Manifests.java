@@ -2,6 +2,7 @@ package evenharbor.app.what.content;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import evenharbor.core.what.build.PageText;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.blob.Blobs;
@@ -52,6 +53,18 @@ public class Manifests {
             return hash;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The words of a page as browsers read them, whatever its encoding; empty when it cannot be read. */
+    public Optional<String> shown(FileEntry page) {
+        if (page.utf8()) {
+            return text(page);
+        }
+        try {
+            return Optional.of(PageText.shown(page, blobs.read(page.hash(), Coding.IDENTITY)));
+        } catch (IOException e) {
+            return Optional.empty();
         }
     }
 

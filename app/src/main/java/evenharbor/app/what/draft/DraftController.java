@@ -5,9 +5,11 @@ import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.who.access.IfMatch;
+import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.draft.IntakeProblem;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.FileEntry;
+import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.blob.Blobs;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.constraints.NotNull;
@@ -36,12 +38,14 @@ class DraftController {
     private final DraftViews views;
     private final Manifests manifests;
     private final Blobs blobs;
+    private final RenameFollower follower;
 
-    DraftController(Drafts drafts, DraftViews views, Manifests manifests, Blobs blobs) {
+    DraftController(Drafts drafts, DraftViews views, Manifests manifests, Blobs blobs, RenameFollower follower) {
         this.drafts = drafts;
         this.views = views;
         this.manifests = manifests;
         this.blobs = blobs;
+        this.follower = follower;
     }
 
     record Move(
@@ -114,7 +118,7 @@ class DraftController {
             @RequestParam String path,
             @RequestHeader(name = "If-Match", required = false) String ifMatch) {
         return views.answer(drafts.change(siteId, IfMatch.revision(ifMatch), "deleted " + path, before -> {
-            List<String> gone = List.copyOf(before.under(path));
+            List<String> gone = List.copyOf(SettingsFile.without(before).under(path));
             if (gone.isEmpty()) {
                 throw Problem.notFound("“" + path + "”");
             }
@@ -131,11 +135,11 @@ class DraftController {
         String to = cleanPath(move.to()) + (folder ? "/" : "");
         return views.answer(drafts.change(
                 siteId, IfMatch.revision(ifMatch), "renamed " + move.from() + " to " + to, before -> {
-                    List<String> from = List.copyOf(before.under(move.from()));
+                    List<String> from = List.copyOf(SettingsFile.without(before).under(move.from()));
                     if (from.isEmpty()) {
                         throw Problem.notFound("“" + move.from() + "”");
                     }
-                    return before.with(files -> {
+                    Manifest after = before.with(files -> {
                         List<FileEntry> moved = new ArrayList<>();
                         from.forEach(path -> moved.add(files.remove(path)));
                         for (int i = 0; i < from.size(); i++) {
@@ -146,6 +150,11 @@ class DraftController {
                             }
                         }
                     });
+                    return follower.renamed(
+                            after,
+                            path -> from.contains(path)
+                                    ? to + path.substring(move.from().length())
+                                    : path);
                 }));
     }
 

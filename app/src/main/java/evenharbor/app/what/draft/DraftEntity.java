@@ -15,6 +15,9 @@ class DraftEntity {
     String manifest;
     String beforeManifest;
     String what;
+    /** What undoing takes back, in words; null where it is the last change. */
+    String undoes;
+
     long revision;
     String changedBy;
     Instant changedAt;

@@ -2,6 +2,7 @@ package evenharbor.app.what.draft;
 
 import evenharbor.app.who.access.IfMatch;
 import evenharbor.app.who.access.People;
+import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.Manifest;
 import java.time.Instant;
@@ -11,7 +12,7 @@ import org.springframework.stereotype.Component;
 
 /** Drafts as the interface shows them. */
 @Component
-class DraftViews {
+public class DraftViews {
 
     /** Above this size a text is not edited in place, in bytes. */
     static final long LONGEST_EDITED = 1 << 20;
@@ -24,9 +25,11 @@ class DraftViews {
         this.people = people;
     }
 
-    record FileView(String path, long size, String mediaType, boolean page, boolean text) {}
+    /** A file. @param text whether it can be edited in place */
+    public record FileView(String path, long size, String mediaType, boolean page, boolean text) {}
 
-    record DraftView(
+    /** A draft. @param what its last change, in words @param files none where they were not asked for */
+    public record DraftView(
             long revision,
             String changedBy,
             Instant changedAt,
@@ -37,12 +40,12 @@ class DraftViews {
             List<FileView> files) {}
 
     /** The draft with its files, and its revision as the tag to change it by. */
-    ResponseEntity<DraftView> answer(Draft draft) {
+    public ResponseEntity<DraftView> answer(Draft draft) {
         return ResponseEntity.ok().eTag(IfMatch.tag(draft.revision())).body(view(draft, true));
     }
 
     DraftView view(Draft draft, boolean withFiles) {
-        Manifest manifest = drafts.files(draft);
+        Manifest manifest = SettingsFile.without(drafts.files(draft));
         List<FileView> files = !withFiles
                 ? List.of()
                 : manifest.files().entrySet().stream()

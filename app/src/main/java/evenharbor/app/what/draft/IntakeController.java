@@ -213,7 +213,9 @@ class IntakeController {
                 siteId,
                 IfMatch.revision(ifMatch),
                 what,
-                before -> replace ? Manifest.of(files) : before.with(all -> all.putAll(files)));
+                before -> replace
+                        ? drafts.replaced(siteId, before, Manifest.of(files))
+                        : before.with(all -> all.putAll(files)));
         return new TakenIn(
                 views.view(draft, false), intake.unwrapped().orElse(""), intake.leftovers(), intake.hasPage());
     }

@@ -3,17 +3,25 @@ package evenharbor.app.what.finding;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.what.addition.DraftSettings;
+import evenharbor.app.what.build.Logos;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Draft;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
+import evenharbor.core.what.addition.Additions;
+import evenharbor.core.what.addition.SettingsFile;
+import evenharbor.core.what.build.Builder;
+import evenharbor.core.what.finding.PageFacts;
 import evenharbor.core.what.finding.SiteFindings;
+import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
@@ -23,6 +31,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Function;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
@@ -45,9 +54,11 @@ public class DraftFindings {
     private final Manifests manifests;
     private final PageFactsByContent facts;
     private final SiteSurroundings surroundings;
+    private final DraftSettings settings;
     private final Cache<String, Judged> held =
             Caffeine.newBuilder().maximumSize(SITES_HELD).build();
     private final Map<String, Work> working = new ConcurrentHashMap<>();
+    private final Logos logos;
     private final Executor judges;
 
     @Autowired
@@ -57,7 +68,9 @@ public class DraftFindings {
             Versions versions,
             Manifests manifests,
             PageFactsByContent facts,
-            SiteSurroundings surroundings) {
+            SiteSurroundings surroundings,
+            DraftSettings settings,
+            Logos logos) {
         this(
                 drafts,
                 states,
@@ -65,6 +78,8 @@ public class DraftFindings {
                 manifests,
                 facts,
                 surroundings,
+                settings,
+                logos,
                 Executors.newFixedThreadPool(
                         JUDGES,
                         new ThreadFactoryBuilder()
@@ -81,6 +96,8 @@ public class DraftFindings {
             Manifests manifests,
             PageFactsByContent facts,
             SiteSurroundings surroundings,
+            DraftSettings settings,
+            Logos logos,
             Executor judges) {
         this.drafts = drafts;
         this.states = states;
@@ -88,6 +105,8 @@ public class DraftFindings {
         this.manifests = manifests;
         this.facts = facts;
         this.surroundings = surroundings;
+        this.settings = settings;
+        this.logos = logos;
         this.judges = judges;
     }
 
@@ -136,7 +155,10 @@ public class DraftFindings {
 
     /** Waits a little; empty when it takes longer. */
     private Optional<SiteFindings> judged(String key, String siteId, String manifest) {
-        SiteSurroundings.Around around = surroundings.of(siteId, manifest);
+        SiteSurroundings.Around alone = surroundings.of(siteId, manifest);
+        String set =
+                SettingsFile.in(manifests.get(manifest)).map(FileEntry::hash).orElse("");
+        SiteSurroundings.Around around = new SiteSurroundings.Around(alone.state() + set, alone.surroundings());
         Judged before = held.getIfPresent(key);
         if (before != null
                 && before.manifest().equals(manifest)
@@ -175,17 +197,28 @@ public class DraftFindings {
     }
 
     private Judged judge(String manifest, SiteSurroundings.Around around, Judged before, AtomicInteger read) {
-        Manifest files = manifests.get(manifest);
+        Manifest draft = manifests.get(manifest);
+        Additions additions = settings.of(draft);
+        Manifest files = asBuilt(SettingsFile.without(draft), additions);
+        Function<Map.Entry<String, FileEntry>, Optional<PageFacts>> goingOut = file -> {
+            read.incrementAndGet();
+            return facts.of(file)
+                    .map(own -> own.with(
+                            additions.of(file.getKey()),
+                            additions.overOwn(),
+                            additions.languages().of(file.getKey()).orElse("")));
+        };
         SiteFindings findings = before != null && before.around().equals(around.state())
-                ? before.findings().after(files, file -> {
-                    read.incrementAndGet();
-                    return facts.of(file);
-                })
-                : SiteFindings.of(files, around.surroundings(), file -> {
-                    read.incrementAndGet();
-                    return facts.of(file);
-                });
+                ? before.findings().after(files, goingOut)
+                : SiteFindings.of(files, around.surroundings(), goingOut);
         return new Judged(manifest, around.state(), findings);
+    }
+
+    /** With what a build adds, so that links to it are known to lead somewhere. */
+    private Manifest asBuilt(Manifest files, Additions additions) {
+        Set<String> adds = Builder.adds(files, additions, logos);
+        FileEntry unknown = new FileEntry("", 0, "application/octet-stream", false);
+        return adds.isEmpty() ? files : files.with(all -> adds.forEach(path -> all.putIfAbsent(path, unknown)));
     }
 
     @EventListener

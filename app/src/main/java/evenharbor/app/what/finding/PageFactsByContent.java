@@ -36,17 +36,18 @@ class PageFactsByContent {
         this.manifests = manifests;
     }
 
-    /** The facts of a file; empty when its text is no UTF-8, too large, or cannot be read. */
+    /** The facts of a file; empty when it is too large, cannot be read, or is a style sheet that is no UTF-8. */
     Optional<PageFacts> of(Map.Entry<String, FileEntry> file) {
         FileEntry entry = file.getValue();
-        if (!entry.utf8() || entry.size() > LARGEST) {
+        boolean page = SitePath.isPage(file.getKey());
+        if (!page && !entry.utf8() || entry.size() > LARGEST) {
             return Optional.empty();
         }
-        String key = (SitePath.isPage(file.getKey()) ? "page " : "sheet ") + entry.hash();
+        String key = (page ? "page " : "sheet ") + entry.hash();
         return Optional.ofNullable(held.get(
                 key,
                 k -> manifests
-                        .text(entry)
+                        .shown(entry)
                         .map(text -> SiteFindings.facts(file.getKey(), text))
                         .orElse(null)));
     }

@@ -4,6 +4,7 @@ import evenharbor.app.what.build.Builds;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.core.hosting.host.HostFolder;
 import evenharbor.core.what.build.Builder;
+import evenharbor.core.what.build.Reach;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.blob.Blobs;
@@ -57,8 +58,8 @@ class VersionZipController {
         SavedVersion version = versions.of(siteId, number);
         String folder = HostFolder.clean("/" + base);
         String path = folder.equals("/") ? "" : folder;
-        Manifest build = manifests.get(
-                builds.of(version.manifest(), version.settings(), new Builder.BuildOptions(path, Map.of())));
+        Manifest build = manifests.get(builds.of(
+                version.manifest(), version.settings(), new Builder.BuildOptions(path, Map.of(), Reach.UNTOLD)));
         response.setContentType("application/zip");
         response.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"version-" + number + ".zip\"");
         // Written within the request: one that is put aside has a time after which it is cut, however fast it flows.

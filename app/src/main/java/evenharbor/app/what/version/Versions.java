@@ -11,6 +11,7 @@ import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.version.Manifest;
 import java.time.Clock;
 import java.time.Instant;
@@ -32,6 +33,7 @@ public class Versions {
     private final Drafts drafts;
     private final Builds builds;
     private final Manifests manifests;
+    private final PageDays days;
     private final ObjectProvider<RedirectsNow> redirects;
     private final Activities activities;
     private final Clock clock;
@@ -42,6 +44,7 @@ public class Versions {
             Drafts drafts,
             Builds builds,
             Manifests manifests,
+            PageDays days,
             ObjectProvider<RedirectsNow> redirects,
             Activities activities,
             Clock clock) {
@@ -50,6 +53,7 @@ public class Versions {
         this.drafts = drafts;
         this.builds = builds;
         this.manifests = manifests;
+        this.days = days;
         this.redirects = redirects;
         this.activities = activities;
         this.clock = clock;
@@ -122,7 +126,7 @@ public class Versions {
     public Optional<SavedVersion> saveBeforeRestore(String siteId, String what) {
         Draft draft = drafts.check(siteId, OptionalLong.empty());
         if (repository.existsBySiteIdAndManifestAndGoneAtIsNull(siteId, draft.manifest())
-                || drafts.files(draft).count() == 0) {
+                || SettingsFile.without(drafts.files(draft)).count() == 0) {
             return Optional.empty();
         }
         return Optional.of(save(
@@ -136,7 +140,9 @@ public class Versions {
         version.build = build;
         version.redirects = redirects;
         version.publishedAt = version.createdAt;
-        return repository.save(version).toVersion();
+        SavedVersion saved = repository.save(version).toVersion();
+        days.cameOut(site.id(), manifest);
+        return saved;
     }
 
     /**
@@ -151,6 +157,7 @@ public class Versions {
             version.redirects = redirects;
         }
         version.build = build;
+        days.cameOut(siteId, version.manifest);
     }
 
     /** Remembers that a live version has come to live with other redirects. */
@@ -210,7 +217,7 @@ public class Versions {
     /** Numbers follow each other because whoever makes one holds the lock on the draft. */
     private VersionEntity fresh(Site site, String manifest, SavedVersion.Cause cause, String name, Person person) {
         drafts.lock(site.id());
-        Manifest files = manifests.get(manifest);
+        Manifest files = SettingsFile.without(manifests.get(manifest));
         VersionEntity version = new VersionEntity();
         version.siteId = site.id();
         version.number = repository.highest(site.id()) + 1;

@@ -1,8 +1,11 @@
 package evenharbor.app.when.history;
 
 import evenharbor.app.harbor.publish.ChangeView;
+import evenharbor.app.what.addition.DraftSettings;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.where.redirect.RedirectContents;
+import evenharbor.core.what.addition.AdditionChanges;
+import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.Changes;
 import evenharbor.core.what.version.FileEntry;
@@ -22,12 +25,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/sites/{siteId}")
 class ComparisonController {
 
+    private final DraftSettings set;
     private final Sides sides;
     private final PageSearch search;
     private final Manifests manifests;
     private final RedirectContents redirects;
 
-    ComparisonController(Sides sides, PageSearch search, Manifests manifests, RedirectContents redirects) {
+    ComparisonController(
+            Sides sides, PageSearch search, Manifests manifests, RedirectContents redirects, DraftSettings set) {
+        this.set = set;
         this.sides = sides;
         this.search = search;
         this.manifests = manifests;
@@ -58,14 +64,19 @@ class ComparisonController {
         return new Comparison(
                 from,
                 to,
-                Changes.between(before.files(), after.files(), manifests::text).list().stream()
+                Changes.between(
+                                SettingsFile.without(before.files()),
+                                SettingsFile.without(after.files()),
+                                manifests::text)
+                        .list()
+                        .stream()
                         .map(ChangeView::of)
                         .toList(),
                 settings(before, after),
                 redirects(before, after));
     }
 
-    private static List<OtherDifference> settings(Sides.Side before, Sides.Side after) {
+    private List<OtherDifference> settings(Sides.Side before, Sides.Side after) {
         List<OtherDifference> all = new ArrayList<>();
         differs(
                 all,
@@ -77,6 +88,11 @@ class ComparisonController {
                 "Assets named by their content",
                 before.settings().pinned(),
                 after.settings().pinned());
+        AdditionChanges.between(set.of(before.files()), set.of(after.files()))
+                .forEach(change -> all.add(new OtherDifference(
+                        (change.path().isEmpty() ? "" : change.path() + ": ") + change.field(),
+                        change.before(),
+                        change.after())));
         return all;
     }
 

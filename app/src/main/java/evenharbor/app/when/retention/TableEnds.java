@@ -84,6 +84,7 @@ public class TableEnds {
             new End("person_invitation", Duration.ZERO, "expires_at < ?"),
             new End("authority_challenge", Duration.ofDays(1), "expires_at < ?"),
             new End("preview", Duration.ZERO, "expires_at < ?"),
+            new End("outside_link", Duration.ofDays(7), "asked_at < ?"),
             new End("access_token", YEAR, "expires_at < ?"),
             new End("content_sent", Duration.ofDays(2), "at < ?"));
 
@@ -113,6 +114,7 @@ public class TableEnds {
             "audience_registration",
             "authority_account",
             "certificate",
+            "cost",
             "destination",
             "domain",
             "draft",
@@ -128,6 +130,7 @@ public class TableEnds {
             "notice_choice",
             "notice_end",
             "missed_ignored",
+            "page_day",
             "pass_key",
             "people_list",
             "people_list_email",
@@ -141,6 +144,8 @@ public class TableEnds {
             "retention_rule",
             "review_rule",
             "second_factor",
+            "sftp_host_key",
+            "shared_folder",
             "site",
             "site_address",
             "site_role",

@@ -4,7 +4,7 @@ import evenharbor.app.where.dns.Dns;
 import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.app.where.domain.Domain;
 import evenharbor.app.where.domain.Domains;
-import evenharbor.app.where.domain.Zones;
+import evenharbor.app.where.domain.ZoneKeeping;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.certificate.Hindrance;
 import java.time.Clock;
@@ -25,14 +25,14 @@ public class Challenges {
     private static final String LABEL = "_acme-challenge";
 
     private final Domains domains;
-    private final Zones zones;
+    private final ZoneKeeping keeping;
     private final Dns dns;
     private final JdbcClient db;
     private final Clock clock;
 
-    Challenges(Domains domains, Zones zones, Dns dns, JdbcClient db, Clock clock) {
+    Challenges(Domains domains, ZoneKeeping keeping, Dns dns, JdbcClient db, Clock clock) {
         this.domains = domains;
-        this.zones = zones;
+        this.keeping = keeping;
         this.dns = dns;
         this.db = db;
         this.clock = clock;
@@ -77,7 +77,7 @@ public class Challenges {
             throw refused("Its zone is not kept here, so no record can be written for the authority to see.", null);
         }
         try {
-            zones.showText(domain.get(), host.below(LABEL).in(domain.get().name()), texts);
+            keeping.showText(domain.get(), host.below(LABEL).in(domain.get().name()), texts);
         } catch (ZoneServer.Refusal e) {
             throw refused(e.getMessage() + " So no record could be written for the authority to see.", e);
         }

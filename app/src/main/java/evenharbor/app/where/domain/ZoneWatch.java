@@ -35,16 +35,21 @@ class ZoneWatch {
     private static final Duration AGAIN = Duration.ofSeconds(30);
 
     private final DomainRepository repository;
-    private final Zones zones;
+    private final ZoneKeeping keeping;
     private final JdbcClient db;
     private final TransactionTemplate transactions;
     private final Clock clock;
     private final Executor atOnce = Executors.newSingleThreadExecutor(
             new ThreadFactoryBuilder().setNameFormat("zones").setDaemon(true).build());
 
-    ZoneWatch(DomainRepository repository, Zones zones, JdbcClient db, TransactionTemplate transactions, Clock clock) {
+    ZoneWatch(
+            DomainRepository repository,
+            ZoneKeeping keeping,
+            JdbcClient db,
+            TransactionTemplate transactions,
+            Clock clock) {
         this.repository = repository;
-        this.zones = zones;
+        this.keeping = keeping;
         this.db = db;
         this.transactions = transactions;
         this.clock = clock;
@@ -74,7 +79,7 @@ class ZoneWatch {
     private void bringUpToDate(DomainEntity due) {
         Instant began = clock.instant();
         try {
-            zones.bringUpToDate(due.toDomain());
+            keeping.bringUpToDate(due.toDomain());
             // What became due meanwhile stays due.
             transactions.executeWithoutResult(t -> db.sql(
                             "update domain set zone_due_at = null, zone_trouble = '' where id = ? and zone_due_at <= ?")

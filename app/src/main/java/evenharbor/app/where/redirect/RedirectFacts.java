@@ -2,8 +2,8 @@ package evenharbor.app.where.redirect;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import evenharbor.app.what.addition.PageTitles;
 import evenharbor.app.what.content.Manifests;
-import evenharbor.app.what.content.PageTitles;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.version.SavedVersion;

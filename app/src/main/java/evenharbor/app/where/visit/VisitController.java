@@ -1,8 +1,8 @@
 package evenharbor.app.where.visit;
 
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.what.addition.PageTitles;
 import evenharbor.app.what.content.Manifests;
-import evenharbor.app.what.content.PageTitles;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.what.version.SavedVersion;

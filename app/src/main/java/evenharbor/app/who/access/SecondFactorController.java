@@ -1,6 +1,6 @@
 package evenharbor.app.who.access;
 
-import evenharbor.app.common.web.QrCode;
+import evenharbor.core.common.QrCode;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;

@@ -94,12 +94,10 @@ public class SecuritySetup {
     }
 
     private static String policy(HarborProperties harbor) {
+        String previews = "http://*." + harbor.previewEnding() + ":* https://*." + harbor.previewEnding() + ":*";
         // Styles need 'unsafe-inline' for the element styles that the menu and editor libraries set.
-        return "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:;"
-                + " font-src 'self'; connect-src 'self'; frame-src http://*."
-                + harbor.previewEnding()
-                + ":* https://*."
-                + harbor.previewEnding()
-                + ":*; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+        return "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob: "
+                + previews + "; font-src 'self'; connect-src 'self'; frame-src " + previews
+                + "; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
     }
 }

@@ -21,7 +21,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
@@ -51,10 +50,10 @@ class BuildsTest {
     @BeforeEach
     void keepTexts() throws IOException {
         String page = "<link rel=stylesheet href=/s.css><p>";
-        when(manifests.text(STYLE)).thenReturn(Optional.of("p {}"));
-        when(manifests.text(FRONT)).thenReturn(Optional.of(page + "front"));
-        when(manifests.text(ABOUT)).thenReturn(Optional.of(page + "about"));
-        when(manifests.text(NEWER)).thenReturn(Optional.of(page + "newer"));
+        keep(STYLE, "p {}");
+        keep(FRONT, page + "front");
+        keep(ABOUT, page + "about");
+        keep(NEWER, page + "newer");
         when(manifests.get("one"))
                 .thenReturn(Manifest.of(Map.of("index.html", FRONT, "about.html", ABOUT, "s.css", STYLE)));
         when(manifests.get("two"))
@@ -68,14 +67,18 @@ class BuildsTest {
         });
     }
 
+    private void keep(FileEntry file, String text) throws IOException {
+        when(blobs.read(file.hash(), Coding.IDENTITY)).thenReturn(text.getBytes(StandardCharsets.UTF_8));
+    }
+
     @Test
     void afterASmallChangeOnlyWhatChangedIsReadAndWritten() throws IOException {
         assertThat(builds.of("one", Settings.DEFAULT)).isEqualTo("built-one");
         assertThat(builds.of("two", Settings.DEFAULT)).isEqualTo("built-two");
         verify(batch, times(3)).put(any(byte[].class));
         verify(batch, times(2)).settle();
-        verify(manifests, times(1)).text(STYLE);
-        verify(manifests, times(1)).text(ABOUT);
+        verify(blobs, times(1)).read(STYLE.hash(), Coding.IDENTITY);
+        verify(blobs, times(1)).read(ABOUT.hash(), Coding.IDENTITY);
     }
 
     @Test

@@ -6,6 +6,8 @@ import static org.mockito.ArgumentMatchers.anyString;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import evenharbor.app.what.addition.DraftSettings;
+import evenharbor.app.what.build.Logos;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Draft;
 import evenharbor.app.what.draft.Drafts;
@@ -15,6 +17,7 @@ import evenharbor.app.what.version.Versions;
 import evenharbor.core.what.finding.Surroundings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
+import evenharbor.edge.blob.Blobs;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Map;
@@ -38,7 +41,7 @@ class DraftFindingsTest {
         SiteSurroundings surroundings = mock(SiteSurroundings.class);
         when(surroundings.of(anyString(), anyString()))
                 .thenReturn(new SiteSurroundings.Around("the same", Surroundings.NONE));
-        when(manifests.text(any())).thenReturn(Optional.of("<p>words"));
+        when(manifests.shown(any())).thenReturn(Optional.of("<p>words"));
         return new DraftFindings(
                 drafts,
                 states,
@@ -46,6 +49,8 @@ class DraftFindingsTest {
                 manifests,
                 new PageFactsByContent(manifests),
                 surroundings,
+                new DraftSettings(drafts, manifests, mock(Blobs.class)),
+                mock(Logos.class),
                 judges);
     }
 

@@ -72,6 +72,7 @@ class TableEndsTest {
             "mail_proof.hash",
             "mail_proof.browser",
             "notice.notice_key",
+            "outside_link.url_hash",
             "recovery_code.hash",
             "visitor_code.hash",
             "visitor_code.browser");

@@ -3,7 +3,7 @@ package evenharbor.app.when.retention;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.core.what.build.Builder;
-import evenharbor.core.what.build.Reference;
+import evenharbor.core.what.build.Reading;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
@@ -30,6 +30,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -86,13 +87,23 @@ class YearOfPublishesTest {
     private Manifest built(Manifest source) {
         return Builder.build(source, Settings.DEFAULT, Builder.BuildOptions.PLAIN, new Builder.Workshop() {
             @Override
-            public List<Reference> references(FileEntry file, boolean all, Function<String, List<Reference>> reader) {
+            public Reading reading(FileEntry file, String kind, Function<String, Reading> reader) {
                 return reader.apply(text(file));
             }
 
             @Override
             public FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit) {
                 return edited.computeIfAbsent(file.hash() + key, k -> put(edit.apply(text(file)), file.mediaType()));
+            }
+
+            @Override
+            public byte[] bytes(FileEntry file) {
+                return text(file).getBytes(StandardCharsets.UTF_8);
+            }
+
+            @Override
+            public FileEntry made(String key, String mediaType, boolean utf8, Supplier<byte[]> bytes) {
+                return put(new String(bytes.get(), StandardCharsets.UTF_8), mediaType);
             }
         });
     }

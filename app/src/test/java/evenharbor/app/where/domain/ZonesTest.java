@@ -56,6 +56,7 @@ class ZonesTest {
     private final List<ZoneVersion> kept = new ArrayList<>();
     private Zone there = Zone.of(APEX, List.of());
     private long serial = 1;
+    private ZoneKeeping keeping;
     private Zones zones;
 
     @BeforeEach
@@ -82,16 +83,20 @@ class ZonesTest {
                 .change(any(), any());
         ObjectProvider<AddressNeeds> needs = mock(ObjectProvider.class);
         when(needs.orderedStream()).thenAnswer(call -> Stream.of((AddressNeeds) d -> hosts));
-        zones = new Zones(
+        ZoneCopies ours = new ZoneCopies(
                 copied,
                 rows.repository,
                 new ZoneHistory(versions, mock(People.class), rows.clock),
                 server,
-                needs,
-                new PublicAddresses(List.of("127.0.0.1"), List.of(), "visit.harbor.localhost", 300),
                 rows.activities,
                 rows.transactions,
                 rows.clock);
+        keeping = new ZoneKeeping(
+                ours,
+                server,
+                needs,
+                new PublicAddresses(List.of("127.0.0.1"), List.of(), "visit.harbor.localhost", 300));
+        zones = new Zones(ours, keeping, server);
     }
 
     private void changedThere(ZoneDifference difference) {
@@ -128,21 +133,21 @@ class ZonesTest {
     void whatAnAddressNeedsIsWrittenOnceAndTakenOutWithIt() throws ZoneServer.Refusal {
         change(MAIL);
         hosts.addAll(List.of(APEX.ascii(), "www." + APEX.ascii()));
-        zones.bringUpToDate(domain);
-        zones.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
         assertThat(there.sets())
                 .extracting(s -> s.name() + " " + s.type())
                 .containsExactlyInAnyOrder("@ A", "@ MX", "www CNAME");
         verify(server, times(2)).change(any(), any());
         hosts.clear();
-        zones.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
         assertThat(there.sets()).containsExactly(MAIL);
     }
 
     @Test
     void aWildcardSiteNeedsTheWildcard() throws ZoneServer.Refusal {
         rows.rows.get(domain.id()).wildcardSite = "s1";
-        zones.bringUpToDate(rows.rows.get(domain.id()).toDomain());
+        keeping.bringUpToDate(rows.rows.get(domain.id()).toDomain());
         assertThat(there.sets()).extracting(RecordSet::name).containsExactly("*");
     }
 
@@ -150,7 +155,7 @@ class ZonesTest {
     void aPersonsRecordIsNeverWrittenOverWithoutAsking() throws ZoneServer.Refusal {
         change(SHOP);
         hosts.add("shop." + APEX.ascii());
-        zones.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
         assertThat(there.sets()).containsExactly(SHOP);
         assertThat(zones.view(domain).conflicts()).singleElement().satisfies(c -> {
             assertThat(c.name()).isEqualTo("shop");
@@ -209,7 +214,7 @@ class ZonesTest {
         assertThat(view.silent()).hasValueSatisfying(s -> assertThat(s).contains(words));
         assertThat(view.zone().sets()).containsExactly(MAIL);
         assertThatThrownBy(() -> change(SHOP)).hasMessageContainingAll(words, "Nothing was changed");
-        assertThatThrownBy(() -> zones.bringUpToDate(domain)).isInstanceOf(ZoneServer.Refusal.class);
+        assertThatThrownBy(() -> keeping.bringUpToDate(domain)).isInstanceOf(ZoneServer.Refusal.class);
     }
 
     @Test
@@ -223,7 +228,7 @@ class ZonesTest {
         when(server.transfer(APEX))
                 .thenThrow(new ZoneServer.Refusal(Failure.NO_ZONE, null))
                 .thenAnswer(call -> new ZoneServer.Transferred(there, serial));
-        zones.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
         verify(server).create(APEX);
         assertThat(zones.view(domain).zone().sets()).isEmpty();
     }
@@ -233,7 +238,7 @@ class ZonesTest {
         rows.rows.get(domain.id()).hosted = false;
         Domain elsewhere = rows.rows.get(domain.id()).toDomain();
         assertThatThrownBy(() -> zones.view(elsewhere)).hasMessageContaining("is not kept here");
-        zones.bringUpToDate(elsewhere);
+        keeping.bringUpToDate(elsewhere);
         verify(server, never()).transfer(any());
     }
 
@@ -248,7 +253,7 @@ class ZonesTest {
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
     void aZoneThatTheServerLostIsKeptHereUntilAPersonRestoresIt(boolean gone) throws ZoneServer.Refusal {
-        zones.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
         change(MAIL, SHOP);
         there = Zone.of(APEX, List.of());
         serial = 1;
@@ -260,7 +265,7 @@ class ZonesTest {
         assertThat(view.lost()).isTrue();
         assertThat(view.zone().sets()).containsExactly(MAIL, SHOP);
         hosts.add("papermoon.art.localhost");
-        assertThatThrownBy(() -> zones.bringUpToDate(domain)).hasMessageContaining("Restore it from our copy");
+        assertThatThrownBy(() -> keeping.bringUpToDate(domain)).hasMessageContaining("Restore it from our copy");
         assertThatThrownBy(() -> change(SHOP)).hasMessageContaining("Nothing was changed");
         verify(server, never()).create(any());
         verify(server, never()).change(any(), any());
@@ -273,7 +278,7 @@ class ZonesTest {
         Zones.View restored = asMarta(() -> zones.restore(domain));
         assertThat(restored.lost()).isFalse();
         assertThat(there.sets()).containsExactly(MAIL, SHOP);
-        zones.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
         assertThat(there.sets()).hasSize(3);
         assertThatThrownBy(() -> asMarta(() -> zones.restore(domain))).hasMessageContaining("has this zone");
     }
@@ -281,26 +286,26 @@ class ZonesTest {
     /** A zone without records has nothing to lose: it is made again, or no address could ever be written. */
     @Test
     void anEmptyZoneThatWentIsMadeAnew() throws ZoneServer.Refusal {
-        zones.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
         doThrow(new ZoneServer.Refusal(Failure.NO_ZONE, null))
                 .doAnswer(call -> new ZoneServer.Transferred(there, serial))
                 .when(server)
                 .transfer(any());
         hosts.add("papermoon.art.localhost");
-        zones.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
         verify(server).create(APEX);
         assertThat(there.sets()).hasSize(1);
     }
 
     @Test
     void everyVersionIsKeptOnceAndPassingProofsAreNoneOfIt() throws ZoneServer.Refusal {
-        zones.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
         change(MAIL);
-        zones.showText(domain, "_acme-challenge", List.of("proof"));
+        keeping.showText(domain, "_acme-challenge", List.of("proof"));
         someoneElseChanges(MAIL, SHOP);
         asMarta(() -> zones.view(domain));
         hosts.add("papermoon.art.localhost");
-        zones.bringUpToDate(domain);
+        keeping.bringUpToDate(domain);
         assertThat(kept)
                 .extracting(v -> v.origin)
                 .containsExactly(ZoneVersion.Origin.HARBOR, ZoneVersion.Origin.ELSEWHERE, ZoneVersion.Origin.PERSON);

@@ -1,5 +1,6 @@
 package evenharbor.core.harbor.route;
 
+import evenharbor.core.common.UrlPath;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -54,7 +55,7 @@ public final class HostRoutes {
     Decision decide(VisitorRequest request) {
         String below = request.path() + "/";
         if (byPath.containsKey(below)) {
-            return new Decision.Forward(SiteRoutes.encoded(below), 301, true, Optional.empty());
+            return new Decision.Forward(UrlPath.encoded(below), 301, true, Optional.empty());
         }
         String mount = mountOf(request.path());
         Answer answer = byPath.get(mount);

@@ -1,5 +1,6 @@
 package evenharbor.core.harbor.route;
 
+import evenharbor.core.common.UrlPath;
 import java.util.Optional;
 
 /**
@@ -38,6 +39,6 @@ public record Onward(String url, boolean keepsPath, int status, Optional<Mount> 
 
     Decision decide(String path) {
         return new Decision.Forward(
-                keepsPath ? url + SiteRoutes.encoded(path) : url, status, keepsPath, Optional.empty(), mount);
+                keepsPath ? url + UrlPath.encoded(path) : url, status, keepsPath, Optional.empty(), mount);
     }
 }

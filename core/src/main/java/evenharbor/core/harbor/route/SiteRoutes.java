@@ -1,5 +1,6 @@
 package evenharbor.core.harbor.route;
 
+import evenharbor.core.common.UrlPath;
 import evenharbor.core.what.build.Pin;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.live.Closure;
@@ -10,8 +11,6 @@ import evenharbor.core.where.redirect.Match;
 import evenharbor.core.where.redirect.RedirectStatus;
 import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.who.audience.AudienceRules;
-import java.net.URI;
-import java.net.URISyntaxException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -35,8 +34,20 @@ public final class SiteRoutes implements Answer {
      * @param main the URL to name as canonical, without a slash at its end; empty when it is the one asked
      * @param base the path it is mounted at, without a slash at its end; empty for a whole host name
      * @param unlisted what of it search engines must not list
+     * @param languages where visitors are sent to the page in theirs
      */
-    public record ServingOptions(boolean preview, boolean listed, String main, String base, UnlistedParts unlisted) {
+    public record ServingOptions(
+            boolean preview,
+            boolean listed,
+            String main,
+            String base,
+            UnlistedParts unlisted,
+            SiteLanguages languages) {
+
+        /** In one language. */
+        public ServingOptions(boolean preview, boolean listed, String main, String base, UnlistedParts unlisted) {
+            this(preview, listed, main, base, unlisted, SiteLanguages.NONE);
+        }
 
         /** All of it listed, or none. */
         public ServingOptions(boolean preview, boolean listed, String main, String base) {
@@ -57,7 +68,7 @@ public final class SiteRoutes implements Answer {
     private final Map<String, Decision> settled;
     private final Redirects redirects;
     private final Map<String, Decision.Serve> lasting;
-    private final Decision.Missing missing;
+    private final MissingPages missing;
     private final List<Earlier> earlier;
     private final Optional<Closure> closure;
     private final AudienceRules audience;
@@ -69,7 +80,7 @@ public final class SiteRoutes implements Answer {
             Map<String, Decision> settled,
             Redirects redirects,
             Map<String, Decision.Serve> lasting,
-            Decision.Missing missing,
+            MissingPages missing,
             List<Earlier> earlier,
             Optional<Closure> closure,
             AudienceRules audience) {
@@ -79,7 +90,7 @@ public final class SiteRoutes implements Answer {
         this.settled = settled;
         this.redirects = redirects;
         this.lasting = lasting;
-        this.missing = missing == null ? new Decision.Missing(Optional.empty(), this) : missing;
+        this.missing = missing == null ? MissingPages.none(this) : missing;
         this.earlier = earlier;
         this.closure = closure;
         this.audience = audience;
@@ -125,11 +136,13 @@ public final class SiteRoutes implements Answer {
                 if (folder.length() > 1) {
                     String bare = folder.substring(0, folder.length() - 1);
                     decisions.putIfAbsent(
-                            bare, new Decision.Forward(encoded(options.base() + folder), 301, true, Optional.empty()));
+                            bare,
+                            new Decision.Forward(
+                                    UrlPath.encoded(options.base() + folder), 301, true, Optional.empty()));
                 }
             }
         });
-        Decision.Missing missing = new Decision.Missing(build.at("404.html"), shell);
+        MissingPages missing = MissingPages.of(build, shell);
         return new SiteRoutes(
                 id,
                 options,
@@ -228,30 +241,31 @@ public final class SiteRoutes implements Answer {
         Decision page = decisions.get(request.path());
         Optional<Match> match = redirects.at(request.path(), request.query(), request.second());
         if (match.isPresent() && (page == null || !match.get().rule().pagesFirst())) {
-            return redirected(match.get());
+            return redirected(match.get(), request.path());
         }
-        return page == null ? missing : page;
+        return page == null ? missing.at(request.path()) : page;
     }
 
     private Decision closed() {
         Closure now = closure.orElseThrow();
         if (now.notice() instanceof Closure.Elsewhere elsewhere) {
             String location = elsewhere.target().startsWith("/")
-                    ? encoded(options.base()) + elsewhere.target()
+                    ? UrlPath.encoded(options.base()) + elsewhere.target()
                     : elsewhere.target();
             return new Decision.Forward(location, 302, false, Optional.empty());
         }
         return new Decision.Closed(now, missing.site());
     }
 
-    private Decision redirected(Match match) {
+    private Decision redirected(Match match, String path) {
         Decision.Followed by =
                 new Decision.Followed(missing.site(), match.rule().id());
         if (match.rule().status() == RedirectStatus.GONE) {
-            return new Decision.Gone(missing.page(), by);
+            return new Decision.Gone(missing.at(path).page(), by);
         }
-        String location =
-                match.location().startsWith("/") ? encoded(options.base()) + match.location() : match.location();
+        String location = match.location().startsWith("/")
+                ? UrlPath.encoded(options.base()) + match.location()
+                : match.location();
         return new Decision.Forward(location, match.rule().status().code(), false, Optional.of(by));
     }
 
@@ -280,7 +294,7 @@ public final class SiteRoutes implements Answer {
     void contents(Consumer<FileEntry> each) {
         lasting.values().forEach(serve -> each.accept(serve.file()));
         earlier.forEach(build -> build.lasting().values().forEach(serve -> each.accept(serve.file())));
-        missing.page().ifPresent(each);
+        missing.contents(each);
         if (closure.isPresent() && closure.get().notice() instanceof Closure.Page page) {
             each.accept(page.file());
         }
@@ -289,14 +303,5 @@ public final class SiteRoutes implements Answer {
     /** Small sites share most of their paths: one string for all of them stays near the processor. */
     private static String shared(String path, Manifest build) {
         return build.count() <= SMALL_SITE ? path.intern() : path;
-    }
-
-    /** A decoded path as it is written in a URL (RFC 3986). */
-    public static String encoded(String path) {
-        try {
-            return new URI(null, null, path, null).toASCIIString();
-        } catch (URISyntaxException e) {
-            throw new IllegalArgumentException("Not a path: " + path, e);
-        }
     }
 }

@@ -1,22 +1,30 @@
 package evenharbor.core.what.build;
 
+import com.google.common.hash.Hashing;
+import evenharbor.core.what.addition.Additions;
+import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
+import org.jsoup.nodes.Document;
+import org.jsoup.parser.Parser;
 
 /**
  * Makes the files that visitors get from the files of a version. When the settings say so, pages and style sheets name
@@ -26,15 +34,15 @@ import java.util.function.UnaryOperator;
  */
 public final class Builder {
 
-    /** Where texts are read and kept. An implementation may remember: both answers depend on their arguments alone. */
+    /** Where texts are read and kept. An implementation may remember: answers depend on their arguments alone. */
     public interface Workshop {
 
         /**
-         * What the text of a file names: the reader's answer for its text.
+         * What the text of a file names and says: the reader's answer for its text.
          *
-         * @param all whether what the file only leads to is wanted, too
+         * @param kind differs where the reader does
          */
-        List<Reference> references(FileEntry file, boolean all, Function<String, List<Reference>> reader);
+        Reading reading(FileEntry file, String kind, Function<String, Reading> reader);
 
         /**
          * The file that comes of an edit of another's text.
@@ -42,6 +50,17 @@ public final class Builder {
          * @param key with the file's hash, all that the edit depends on
          */
         FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit);
+
+        /** The bytes of a file. */
+        byte[] bytes(FileEntry file);
+
+        /**
+         * A file that is made.
+         *
+         * @param key all that its bytes depend on
+         * @param utf8 whether it is text
+         */
+        FileEntry made(String key, String mediaType, boolean utf8, Supplier<byte[]> bytes);
 
         /** Told after each file how many are done. */
         default void done(int files) {}
@@ -58,7 +77,9 @@ public final class Builder {
     private final Workshop workshop;
     private final boolean pins;
     private final BuildOptions options;
+    private final Optional<Dressing> dressing;
     private final Map<String, FileEntry> done = new ConcurrentHashMap<>();
+    private final Map<String, Head> headOf = new ConcurrentHashMap<>();
     private final Set<String> underWay = new HashSet<>();
 
     /**
@@ -67,31 +88,50 @@ public final class Builder {
      * @param base the path that the site is reached at, without a slash at its end; empty for a whole host name
      * @param secure what stands in URLs by plain HTTP for hosts of one's own that are secure, with what takes its place:
      *     {@code papermoon.example} or {@code papermoon.example:8080}, each in lower case
+     * @param reach where visitors reach it, as far as pages say so
      */
-    public record BuildOptions(String base, Map<String, String> secure) {
+    public record BuildOptions(String base, Map<String, String> secure, Reach reach) {
 
-        /** For a whole host name, with no URL mended. */
-        public static final BuildOptions PLAIN = new BuildOptions("", Map.of());
+        /** For a preview at a whole host name. */
+        public static final BuildOptions PLAIN = new BuildOptions("", Map.of(), Reach.PREVIEW);
 
         /** Takes the hosts in order, so that manners that are alike are the same. */
         public BuildOptions {
             secure = Collections.unmodifiableMap(new TreeMap<>(secure));
         }
+
+        /** Whether references need no change but for pins. */
+        private boolean plain() {
+            return base.isEmpty() && secure.isEmpty();
+        }
     }
 
-    private Builder(Manifest source, boolean pins, BuildOptions options, Workshop workshop) {
+    private Builder(
+            Manifest source, boolean pins, BuildOptions options, Optional<Dressing> dressing, Workshop workshop) {
         this.source = source;
         this.pins = pins;
         this.options = options;
+        this.dressing = dressing;
         this.workshop = workshop;
     }
 
-    /** The build of a version's files. */
-    public static Manifest build(Manifest source, Settings settings, BuildOptions options, Workshop workshop) {
-        if (!settings.pinned() && options.equals(BuildOptions.PLAIN)) {
+    /** The build of a version's files. What is set about them lies among them, and is no part of the build. */
+    public static Manifest build(Manifest draft, Settings settings, BuildOptions options, Workshop workshop) {
+        Additions additions = SettingsFile.in(draft)
+                .map(file -> SettingsFile.read(new String(workshop.bytes(file), StandardCharsets.UTF_8)))
+                .orElse(Additions.NONE);
+        Manifest source = SettingsFile.without(draft);
+        if (!settings.pinned() && options.plain() && additions.none()) {
             return source;
         }
-        Builder builder = new Builder(source, settings.pinned(), options, workshop);
+        MadeFiles made = new MadeFiles(source, additions, options, workshop);
+        SiteIcons icons = new SiteIcons(source, additions, options, workshop);
+        List<Linked> linked = new ArrayList<>(icons.linked());
+        linked.addAll(made.linked());
+        Optional<Dressing> dressing = additions.none()
+                ? Optional.empty()
+                : Optional.of(new Dressing(source, additions, options, settings.pinned(), linked));
+        Builder builder = new Builder(source, settings.pinned(), options, dressing, workshop);
         List<String> pages = new ArrayList<>();
         // Pages name other files by content, and nothing names a page so: once the others are made, no page needs
         // another.
@@ -103,7 +143,25 @@ public final class Builder {
             }
         });
         workshop.each(pages, path -> builder.made(path, source.files().get(path)));
+        icons.files().forEach(builder.done::putIfAbsent);
+        made.files(builder.headOf).forEach(builder.done::putIfAbsent);
         return Manifest.of(builder.done);
+    }
+
+    /**
+     * The paths that a build adds to a site, with what is set about it, once the site is at a host of its own.
+     *
+     * @param drawable whether icons can be made of a picture, see {@link #drawable}
+     */
+    public static Set<String> adds(Manifest site, Additions additions, Predicate<FileEntry> drawable) {
+        Set<String> paths = SiteIcons.paths(site, additions, drawable);
+        paths.addAll(MadeFiles.paths(additions));
+        return paths;
+    }
+
+    /** Whether icons can be made of a picture. */
+    public static boolean drawable(FileEntry picture, byte[] bytes) {
+        return SiteIcons.drawable(picture, bytes);
     }
 
     private FileEntry made(String path, FileEntry file) {
@@ -111,12 +169,11 @@ public final class Builder {
         if (ready != null) {
             return ready;
         }
-        Function<String, List<Reference>> reader = readerFor(path, file);
         boolean page = SitePath.isPage(path);
         if (!page) {
             underWay.add(path);
         }
-        FileEntry made = reader == null ? file : rewritten(path, file, workshop.references(file, leads(), reader));
+        FileEntry made = reads(path, file) ? rewritten(path, file) : file;
         if (!page) {
             underWay.remove(path);
         }
@@ -125,37 +182,57 @@ public final class Builder {
         return made;
     }
 
+    private static boolean reads(String path, FileEntry file) {
+        // A page in another encoding says so itself: its tags are read all the same.
+        return SitePath.isPage(path) || file.utf8() && SitePath.endingOf(path).equals("css");
+    }
+
     /** Whether anything is done to what pages only lead to; else there is no need to remember where it stands. */
     private boolean leads() {
-        return !options.equals(BuildOptions.PLAIN);
+        return !options.plain();
     }
 
     private static List<Reference> loaded(List<Reference> all) {
         return all.stream().filter(Reference::loads).toList();
     }
 
-    private Function<String, List<Reference>> readerFor(String path, FileEntry file) {
-        if (!file.utf8()) {
-            return null;
+    private Reading read(String path, String text) {
+        if (!SitePath.isPage(path)) {
+            return new Reading(CssReferences.in(text, 0), Head.NONE);
         }
-        if (SitePath.isPage(path)) {
-            return leads() ? HtmlReferences::in : html -> loaded(HtmlReferences.in(html));
-        }
-        return SitePath.endingOf(path).equals("css") ? css -> CssReferences.in(css, 0) : null;
+        Document page = Parser.htmlParser().setTrackPosition(true).parseInput(Shell.parsed(text), "");
+        List<Reference> all = HtmlReferences.in(text, page);
+        return new Reading(leads() ? all : loaded(all), dressing.isPresent() ? HeadReader.read(text, page) : Head.NONE);
     }
 
-    private FileEntry rewritten(String path, FileEntry file, List<Reference> references) {
-        Map<Reference, Edit> found = new HashMap<>();
-        StringBuilder key = new StringBuilder(options.base());
-        for (Reference reference : references) {
+    private FileEntry rewritten(String path, FileEntry file) {
+        String kind =
+                SitePath.isPage(path) ? (leads() ? "all" : "loaded") + (dressing.isPresent() ? " head" : "") : "sheet";
+        Reading reading = workshop.reading(file, kind, text -> read(path, text));
+        List<TextEdit> edits = new ArrayList<>();
+        for (Reference reference : reading.references()) {
             String pin = pins && reference.loads() ? pin(path, reference) : "";
             Edit edit = new Edit(led(reference) ? options.base() : "", secured(reference), pin);
             if (!edit.equals(Edit.NONE)) {
-                found.put(reference, edit);
-                key.append(' ').append(reference.start()).append(edit.secured()).append(pin);
+                addTo(edits, reference, edit);
             }
         }
-        return found.isEmpty() ? file : workshop.edited(file, key.toString(), text -> written(text, references, found));
+        if (SitePath.isPage(path)) {
+            headOf.put(path, reading.head());
+            dressing.ifPresent(dress -> edits.addAll(dress.edits(path, file, reading.head())));
+        }
+        return edits.isEmpty() ? file : workshop.edited(file, key(edits), text -> TextEdit.applied(text, edits));
+    }
+
+    private static String key(List<TextEdit> edits) {
+        StringBuilder key = new StringBuilder();
+        edits.forEach(edit -> key.append(edit.start())
+                .append(' ')
+                .append(edit.end())
+                .append(' ')
+                .append(edit.text())
+                .append('\n'));
+        return Hashing.sha256().hashString(key, StandardCharsets.UTF_8).toString();
     }
 
     /** What is done to a reference: what comes before it, what its scheme and host become, and its pin; each may be empty. */
@@ -198,23 +275,16 @@ public final class Builder {
                 : "";
     }
 
-    private static String written(String text, List<Reference> references, Map<Reference, Edit> found) {
-        StringBuilder out = new StringBuilder(text.length() + found.size() * 16);
-        int from = 0;
-        for (Reference reference : references) {
-            Edit edit = found.get(reference);
-            if (edit == null) {
-                continue;
-            }
-            out.append(text, from, reference.start()).append(edit.base()).append(edit.secured());
-            from = reference.start() + (edit.secured().isEmpty() ? 0 : authorityEnd(reference.url()));
-            if (!edit.pin().isEmpty()) {
-                int fragment = reference.url().indexOf('#');
-                int at = fragment < 0 ? reference.end() : reference.start() + fragment;
-                out.append(text, from, at).append("?v=").append(edit.pin());
-                from = at;
-            }
+    private static void addTo(List<TextEdit> edits, Reference reference, Edit edit) {
+        int start = reference.start();
+        if (!edit.base().isEmpty() || !edit.secured().isEmpty()) {
+            int behind = edit.secured().isEmpty() ? start : start + authorityEnd(reference.url());
+            edits.add(new TextEdit(start, behind, edit.base() + edit.secured()));
         }
-        return out.append(text, from, text.length()).toString();
+        if (!edit.pin().isEmpty()) {
+            int fragment = reference.url().indexOf('#');
+            int at = fragment < 0 ? reference.end() : start + fragment;
+            edits.add(new TextEdit(at, at, "?v=" + edit.pin()));
+        }
     }
 }

@@ -56,14 +56,23 @@ public final class HtmlReferences {
     private static final Pattern CANDIDATE = Pattern.compile("[^\\s,][^\\s]*[^\\s,]|[^\\s,]");
 
     private final String html;
-    private final Document page;
+    private final List<Element> elements;
     private final boolean templates;
+    private final boolean ownBase;
     private final List<Reference> found = new ArrayList<>();
 
-    private HtmlReferences(String html, Document page) {
+    private HtmlReferences(String html, List<Element> elements) {
         this.html = html;
-        this.page = page;
-        this.templates = page.selectFirst("template") != null;
+        this.elements = elements;
+        boolean template = false;
+        boolean base = false;
+        for (Element element : elements) {
+            String name = element.normalName();
+            template |= name.equals("template");
+            base |= name.equals("base") && element.hasAttr("href");
+        }
+        this.templates = template;
+        this.ownBase = base;
     }
 
     /** The references of a page, in the order they stand. In a page that sets its own base nothing counts as loaded. */
@@ -73,12 +82,16 @@ public final class HtmlReferences {
 
     /** The same of a page that was read already, with positions. */
     public static List<Reference> in(String html, Document page) {
-        return new HtmlReferences(html, page).all();
+        return in(html, page.getAllElements());
+    }
+
+    /** The same of the elements of such a page, in their order. */
+    public static List<Reference> in(String html, List<Element> elements) {
+        return new HtmlReferences(html, elements).all();
     }
 
     private List<Reference> all() {
-        boolean ownBase = page.selectFirst("base[href]") != null;
-        for (Element element : page.getAllElements()) {
+        for (Element element : elements) {
             String name = element.normalName();
             if (element.attributesSize() == 0 && !name.equals("style")) {
                 continue;

@@ -90,7 +90,7 @@ public final class SitePath {
     }
 
     /** A key that is equal for two paths that some file system could not tell apart. */
-    static String sameEverywhere(String path) {
+    public static String sameEverywhere(String path) {
         return Normalizer.normalize(path, Normalizer.Form.NFKC)
                 .toUpperCase(Locale.ROOT)
                 .toLowerCase(Locale.ROOT);
@@ -107,7 +107,7 @@ public final class SitePath {
     }
 
     /** Files that systems and programs leave about and that are no part of a site. */
-    static boolean isLeftover(String path) {
+    public static boolean isLeftover(String path) {
         String name = nameOf(path);
         return isHidden(path)
                 || name.equalsIgnoreCase("Thumbs.db")

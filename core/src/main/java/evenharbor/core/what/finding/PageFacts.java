@@ -1,6 +1,9 @@
 package evenharbor.core.what.finding;
 
+import evenharbor.core.what.addition.PageSettings;
 import evenharbor.core.what.build.Reference;
+import evenharbor.core.what.build.Shell;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -35,6 +38,37 @@ public record PageFacts(
         List<Fault> faults,
         boolean upgrades) {
 
+    /** As the page goes out, with what is set about it. @param language what it is in, where the page does not say so */
+    public PageFacts with(PageSettings set, boolean overOwn, String language) {
+        List<Words> said = titles;
+        boolean titled = titles.stream().anyMatch(title -> !title.text().isBlank());
+        if (!set.title().isEmpty() && (overOwn || !titled)) {
+            said = new ArrayList<>(titles);
+            if (!said.isEmpty()) {
+                said.remove(0);
+            }
+            said.add(0, new Words(set.title(), BESIDE));
+        }
+        boolean describes = !set.description().isEmpty() && (overOwn || description == null);
+        return new PageFacts(
+                references,
+                base,
+                anchors,
+                List.copyOf(said),
+                describes ? new Words(set.description(), BESIDE) : description,
+                hidden,
+                sendsOn,
+                shell,
+                lang.isEmpty() ? language : lang,
+                viewport,
+                headings,
+                faults,
+                upgrades);
+    }
+
+    /** Of what is set beside the file: it stands nowhere in it. */
+    static final Place BESIDE = new Place(0, 0, 0);
+
     /** A URL. @param url as written, with character references resolved @param at where it stands, as it stands there */
     public record Named(String url, Place at, Reference.Use use) {}
 
@@ -46,14 +80,4 @@ public record PageFacts(
 
     /** Something that is not right whatever the rest of the site is. @param at where it stands */
     public record Fault(FindingKind kind, String subject, String detail, Place at) {}
-
-    /**
-     * Where what is missing is put in.
-     *
-     * @param head index behind the start tag of the head, or where that would be
-     * @param html index behind the name in the start tag of the document; -1 when there is none
-     * @param document index behind the document type, where a document begins
-     * @param doctype whether it says its document type
-     */
-    public record Shell(int head, int html, int document, boolean doctype) {}
 }

@@ -3,6 +3,7 @@ package evenharbor.core.what.finding;
 import evenharbor.core.what.build.HtmlReferences;
 import evenharbor.core.what.build.MixedContent;
 import evenharbor.core.what.build.Reference;
+import evenharbor.core.what.build.Shell;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -13,7 +14,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
 import org.jsoup.nodes.Document;
-import org.jsoup.nodes.DocumentType;
 import org.jsoup.nodes.Element;
 import org.jsoup.nodes.Node;
 import org.jsoup.nodes.Range;
@@ -51,8 +51,7 @@ final class PageReader {
         this.html = html;
         this.lines = new Lines(html);
         this.parser = Parser.htmlParser().setTrackPosition(true).setTrackErrors(MarkupFaults.MOST);
-        // The mark is no part of the text; a space in its place keeps all positions.
-        this.page = parser.parseInput(html.startsWith("\uFEFF") ? " " + html.substring(1) : html, "");
+        this.page = parser.parseInput(Shell.parsed(html), "");
     }
 
     /** The facts of a page. */
@@ -62,14 +61,15 @@ final class PageReader {
 
     private PageFacts facts() {
         List<PageFacts.Named> references = new ArrayList<>();
-        for (Reference reference : HtmlReferences.in(html, page)) {
+        List<Element> elements = page.getAllElements();
+        for (Reference reference : HtmlReferences.in(html, elements)) {
             String url =
                     reference.url().indexOf('&') < 0 ? reference.url() : Parser.unescapeEntities(reference.url(), true);
             Place at = lines.place(reference.start(), reference.end());
             references.add(new PageFacts.Named(url, at, reference.use()));
             ofReference(url, at, reference.use());
         }
-        page.getAllElements().forEach(this::element);
+        elements.forEach(this::element);
         forms.forEach(this::form);
         MarkupFaults.of(parser.getErrors())
                 .forEach(fault -> fault(
@@ -84,35 +84,12 @@ final class PageReader {
                 description,
                 hidden,
                 sendsOn,
-                shell(root),
+                Shell.of(html, page),
                 lang.strip(),
                 viewport,
                 List.copyOf(headings),
                 List.copyOf(faults.values()),
                 upgrades);
-    }
-
-    private PageFacts.Shell shell(Element root) {
-        int start = html.startsWith("\uFEFF") ? 1 : 0;
-        DocumentType type = page.documentType();
-        int document = type == null || !type.sourceRange().isTracked()
-                ? start
-                : type.sourceRange().endPos();
-        if (html.startsWith("<?xml", start) && type == null) {
-            int end = html.indexOf("?>", start);
-            document = end < 0 ? start : end + 2;
-        }
-        int name = stands(root) ? root.sourceRange().startPos() + 1 + "html".length() : -1;
-        int within = stands(root) ? root.sourceRange().endPos() : document;
-        Element head = page.head();
-        return new PageFacts.Shell(stands(head) ? head.sourceRange().endPos() : within, name, document, type != null);
-    }
-
-    /** Whether its start tag stands in the text. */
-    private static boolean stands(Element element) {
-        return element != null
-                && element.sourceRange().isTracked()
-                && !element.sourceRange().isImplicit();
     }
 
     private void element(Element element) {
@@ -158,7 +135,8 @@ final class PageReader {
         if (!id.isEmpty()) {
             anchors.add(id);
             Place first = ids.putIfAbsent(id, at(element));
-            if (first != null) {
+            // What was left open is opened again further on by the parser: that stands there once.
+            if (first != null && !first.equals(at(element))) {
                 fault(FindingKind.ID_TWICE, id, "It stands in line " + first.line() + ", too.", at(element));
             }
         }
@@ -180,17 +158,19 @@ final class PageReader {
                 || element.attr("aria-hidden").equals("true")) {
             return true;
         }
-        return element.stream()
-                .anyMatch(each -> each.textNodes().stream().anyMatch(PageReader::visible)
-                        || !each.attr("alt").isBlank()
-                        || !each.attr("aria-label").isBlank()
-                        || each.normalName().equals("svg")
-                        || each.normalName().equals("object")
-                        || each.normalName().equals("img") && !each.hasAttr("alt"));
+        return element.nodeStream().anyMatch(PageReader::visible);
     }
 
-    private static boolean visible(TextNode text) {
-        return !text.isBlank();
+    private static boolean visible(Node node) {
+        if (node instanceof TextNode text) {
+            return !text.isBlank();
+        }
+        return node instanceof Element element
+                && (!element.attr("alt").isBlank()
+                        || !element.attr("aria-label").isBlank()
+                        || element.normalName().equals("svg")
+                        || element.normalName().equals("object")
+                        || element.normalName().equals("img") && !element.hasAttr("alt"));
     }
 
     private void picture(Element element) {

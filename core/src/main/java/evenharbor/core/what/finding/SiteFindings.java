@@ -17,6 +17,8 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 
@@ -271,12 +273,13 @@ public final class SiteFindings {
         return all;
     }
 
-    /** What removes one of them; empty when only a person can. */
+    /** What removes one of them; empty when only a person can, and in a file whose text is no UTF-8. */
     public Optional<Fix> fix(Finding finding) {
         return finding.kind()
                 .rule()
                 .fix(site, finding)
-                .filter(fix -> !fix.edits().isEmpty());
+                .filter(fix -> !fix.edits().isEmpty()
+                        && files().at(fix.path()).map(FileEntry::utf8).orElse(true));
     }
 
     /** How heavy a page is at the first visit: itself, and what comes with it. */
@@ -290,6 +293,26 @@ public final class SiteFindings {
                         each.page().path(), each.weight().bytes(), each.weight().requests()))
                 .sorted(Comparator.comparingLong(PageWeight::bytes).reversed().thenComparing(PageWeight::path))
                 .toList();
+    }
+
+    /** Where a page names something outside. */
+    public record Standing(String path, int line) {}
+
+    /** What pages lead to at hosts of other people, without fragments: each URL with where it stands. */
+    public SortedMap<String, List<Standing>> outside() {
+        SortedMap<String, List<Standing>> urls = new TreeMap<>();
+        for (Judged each : judged.values()) {
+            Page page = each.page();
+            for (int i = 0; i < page.targets().size(); i++) {
+                PageFacts.Named named = page.facts().references().get(i);
+                if (page.targets().get(i).kind() == Target.Kind.OUTSIDE && named.use() != Reference.Use.INERT) {
+                    String url = named.url().strip().replaceFirst("#.*$", "");
+                    urls.computeIfAbsent(url.startsWith("//") ? "https:" + url : url, u -> new ArrayList<>())
+                            .add(new Standing(page.path(), named.at().line()));
+                }
+            }
+        }
+        return urls;
     }
 
     /** Pages that could not be read, so that nothing is known of them. */

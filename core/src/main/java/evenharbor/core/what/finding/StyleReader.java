@@ -1,12 +1,13 @@
 package evenharbor.core.what.finding;
 
 import evenharbor.core.what.build.CssReferences;
+import evenharbor.core.what.build.Shell;
 import java.util.List;
 
 /** Reads what a style sheet loads. */
 final class StyleReader {
 
-    private static final PageFacts.Shell NONE = new PageFacts.Shell(0, -1, 0, true);
+    private static final Shell NONE = new Shell(0, -1, 0, true);
 
     private StyleReader() {}
 

@@ -13,10 +13,15 @@ final class TitleAlike implements Rule {
                         page.path(), page.facts().titles().get(0).at().line(), title, Alike.others(page, pages))));
     }
 
+    /** A title that is set beside the file is not changed by changing the file. */
+    private static boolean ownTitle(Page page) {
+        return !page.facts().titles().get(0).at().equals(PageFacts.BESIDE);
+    }
+
     /** With the page's own first heading before it, where that tells it apart. */
     @Override
     public Optional<Fix> fix(Site site, Finding finding) {
-        return site.page(finding.path()).flatMap(page -> {
+        return site.page(finding.path()).filter(TitleAlike::ownTitle).flatMap(page -> {
             Optional<String> heading = page.facts().headings().stream()
                     .map(PageFacts.Heading::text)
                     .filter(text -> !text.isBlank() && !text.equals(finding.subject()))

@@ -1,5 +1,6 @@
 package evenharbor.core.where.redirect;
 
+import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.where.visit.LikelyPages;
@@ -39,7 +40,7 @@ public record SiteFacts(
     /** The decoded request paths that the files of a site answer at: each by its name, a folder's page by the folder. */
     public static NavigableSet<String> paths(Manifest files) {
         NavigableSet<String> paths = new TreeSet<>();
-        for (String file : files.files().keySet()) {
+        for (String file : SettingsFile.without(files).files().keySet()) {
             String path = "/" + file;
             paths.add(path);
             String folder = SitePath.requestPath(file);

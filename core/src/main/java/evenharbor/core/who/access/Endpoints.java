@@ -26,6 +26,11 @@ public final class Endpoints {
             PUT    /api/certificates/{name}/hsts                                  ACCOUNT MANAGE
             PUT    /api/certificates/{name}/https-redirect                        ACCOUNT MANAGE
             POST   /api/certificates/{name}/retries                               ACCOUNT MANAGE
+            GET    /api/command                                                   OPEN    -
+            GET    /api/costs                                                     ACCOUNT SEE
+            POST   /api/costs                                                     ACCOUNT MANAGE
+            PUT    /api/costs/{id}                                                ACCOUNT MANAGE
+            DELETE /api/costs/{id}                                                ACCOUNT MANAGE
             GET    /api/credential-events                                         OWN     -
             GET    /api/deleted-sites                                             ACCOUNT SEE
             POST   /api/deleted-sites/{siteId}/restoration                        ACCOUNT MANAGE
@@ -145,6 +150,8 @@ public final class Endpoints {
             GET    /api/sites/{siteId}                                            SITE    SEE
             PUT    /api/sites/{siteId}                                            SITE    MANAGE
             DELETE /api/sites/{siteId}                                            SITE    MANAGE
+            GET    /api/sites/{siteId}/about                                      SITE    SEE
+            PUT    /api/sites/{siteId}/about                                      SITE    EDIT
             GET    /api/sites/{siteId}/activities                                 SITE    SEE
             POST   /api/sites/{siteId}/addresses                                  SITE    MANAGE
             GET    /api/sites/{siteId}/addresses/assessment                       SITE    SEE
@@ -173,6 +180,7 @@ public final class Endpoints {
             PUT    /api/sites/{siteId}/draft/contents/{hash}                      SITE    EDIT
             PUT    /api/sites/{siteId}/draft/files                                SITE    EDIT
             DELETE /api/sites/{siteId}/draft/files                                SITE    EDIT
+            POST   /api/sites/{siteId}/draft/folder-copies                        SITE    EDIT
             POST   /api/sites/{siteId}/draft/moves                                SITE    EDIT
             POST   /api/sites/{siteId}/draft/offer                                SITE    EDIT
             POST   /api/sites/{siteId}/draft/take                                 SITE    EDIT
@@ -203,6 +211,10 @@ public final class Endpoints {
             GET    /api/sites/{siteId}/outcomes/redirects                         SITE    SEE
             GET    /api/sites/{siteId}/outcomes/takedown                          SITE    SEE
             GET    /api/sites/{siteId}/outcomes/version/{number}                  SITE    SEE
+            GET    /api/sites/{siteId}/outside-links                              SITE    SEE
+            POST   /api/sites/{siteId}/outside-links/checks                       SITE    EDIT
+            GET    /api/sites/{siteId}/page-settings                              SITE    SEE
+            PUT    /api/sites/{siteId}/page-settings                              SITE    EDIT
             GET    /api/sites/{siteId}/past                                       SITE    SEE
             GET    /api/sites/{siteId}/people                                     SITE    SEE
             POST   /api/sites/{siteId}/people/invitations                         SITE    MANAGE
@@ -243,11 +255,16 @@ public final class Endpoints {
             POST   /api/sites/{siteId}/reviews/{reviewId}/comments                SITE    COMMENT
             PUT    /api/sites/{siteId}/reviews/{reviewId}/decision                SITE    PUBLISH
             GET    /api/sites/{siteId}/search                                     SITE    SEE
+            GET    /api/sites/{siteId}/sftp                                       SITE    SEE
             GET    /api/sites/{siteId}/share                                      SITE    SEE
             GET    /api/sites/{siteId}/share/card.svg                             SITE    SEE
             GET    /api/sites/{siteId}/share/code.png                             SITE    SEE
             GET    /api/sites/{siteId}/share/code.svg                             SITE    SEE
+            GET    /api/sites/{siteId}/share/event.ics                            SITE    SEE
             GET    /api/sites/{siteId}/share/pages.csv                            SITE    SEE
+            GET    /api/sites/{siteId}/shared-folders                             SITE    SEE
+            POST   /api/sites/{siteId}/shared-folders                             SITE    EDIT
+            DELETE /api/sites/{siteId}/shared-folders                             SITE    EDIT
             GET    /api/sites/{siteId}/shared-previews                            SITE    EDIT
             POST   /api/sites/{siteId}/shared-previews                            SITE    EDIT
             DELETE /api/sites/{siteId}/shared-previews/{id}                       SITE    EDIT
@@ -267,6 +284,8 @@ public final class Endpoints {
             GET    /api/sites/{siteId}/visits/page                                SITE    SEE
             GET    /api/sites/{siteId}/where                                      SITE    SEE
             POST   /api/sites/{siteId}/where/checks                               SITE    SEE
+            POST   /api/sites/{siteId}/word-replacements                          SITE    EDIT
+            POST   /api/sites/{siteId}/word-searches                              SITE    SEE
             GET    /api/standings                                                 OWN     -
             GET    /api/take-over/{code}                                          OPEN    -
             POST   /api/take-over/{code}                                          ACCOUNT MANAGE

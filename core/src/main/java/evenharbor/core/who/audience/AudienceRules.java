@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -64,6 +65,15 @@ public final class AudienceRules {
                         .isPresent())
                 .forEach(path -> all.put(path, new Guard("form", 0, new Audience.Everyone())));
         return new AudienceRules(all);
+    }
+
+    /** The parts that are not for everyone, in order. */
+    public List<String> closedParts() {
+        return parts.entrySet().stream()
+                .filter(part -> !part.getValue().open())
+                .map(Map.Entry::getKey)
+                .sorted()
+                .toList();
     }
 
     /** Whether everything is for everyone. */

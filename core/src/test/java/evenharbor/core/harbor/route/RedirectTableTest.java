@@ -3,6 +3,7 @@ package evenharbor.core.harbor.route;
 import static evenharbor.core.harbor.route.RedirectCase.told;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import evenharbor.core.common.UrlPath;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.where.redirect.Match;
 import evenharbor.core.where.redirect.RedirectStatus;
@@ -61,7 +62,7 @@ class RedirectTableTest {
                 return told(hops, "410");
             }
             String location = match.map(Match::location)
-                    .orElse(SiteRoutes.encoded(path + "/") + (query.isEmpty() ? "" : "?" + query));
+                    .orElse(UrlPath.encoded(path + "/") + (query.isEmpty() ? "" : "?" + query));
             hops.add(match.map(m -> m.rule().status().code()).orElse(301) + " " + location);
             at = at.resolve(location);
             if (!at.getHost().equals(HOST)) {

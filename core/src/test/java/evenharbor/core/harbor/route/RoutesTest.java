@@ -65,7 +65,9 @@ class RoutesTest {
                     "p q/é/index.html",
                     "odd",
                     "404.html",
-                    "lost"),
+                    "lost",
+                    "de/404.html",
+                    "verloren"),
             "b.harbor.localhost",
             site("only.html", "only")));
 
@@ -82,6 +84,10 @@ class RoutesTest {
                 "a.harbor.localhost | /p q/é | forward /p%20q/%C3%A9/",
                 "a.harbor.localhost | /nowhere | missing lost",
                 "a.harbor.localhost | /about/nowhere.png | missing lost",
+                "a.harbor.localhost | /de/tee/kraut.html | missing verloren",
+                "a.harbor.localhost | /de/ | missing verloren",
+                "a.harbor.localhost | /de | missing lost",
+                "a.harbor.localhost | /debris/x | missing lost",
                 "b.harbor.localhost | / | missing",
                 "b.harbor.localhost | /only.html | serve only",
                 "b.harbor.localhost | /ONLY.html | missing",
@@ -104,7 +110,7 @@ class RoutesTest {
     }
 
     private static String named(FileEntry file) {
-        return Stream.of("front", "about", "flat", "file", "odd", "lost", "only")
+        return Stream.of("front", "about", "flat", "file", "odd", "lost", "verloren", "only")
                 .filter(name -> file(name).equals(file))
                 .findFirst()
                 .orElseThrow();

@@ -5,16 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HashMap;
-import java.util.HexFormat;
-import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
-import java.util.function.Function;
-import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -22,44 +13,18 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class BuilderTest {
 
-    private final Map<String, String> texts = new HashMap<>();
-    private int edits;
-
-    private final Builder.Workshop workshop = new Builder.Workshop() {
-        @Override
-        public List<Reference> references(FileEntry file, boolean all, Function<String, List<Reference>> reader) {
-            return reader.apply(texts.get(file.hash()));
-        }
-
-        @Override
-        public FileEntry edited(FileEntry file, String key, UnaryOperator<String> edit) {
-            edits++;
-            return text(edit.apply(texts.get(file.hash())));
-        }
-    };
+    private final MemoryWorkshop workshop = new MemoryWorkshop();
 
     private FileEntry text(String text) {
-        try {
-            byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
-            String hash = HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
-            texts.put(hash, text);
-            return new FileEntry(hash, bytes.length, "text/plain", true);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+        return workshop.put(text);
     }
 
     private Manifest site(String... pathsAndTexts) {
-        Map<String, FileEntry> files = new TreeMap<>();
-        for (int i = 0; i < pathsAndTexts.length; i += 2) {
-            files.put(pathsAndTexts[i], text(pathsAndTexts[i + 1]));
-        }
-        return Manifest.of(files);
+        return workshop.site(pathsAndTexts);
     }
 
     private String built(Manifest build, String path) {
-        return texts.get(build.at(path).orElseThrow().hash());
+        return workshop.text(build, path);
     }
 
     @ParameterizedTest
@@ -111,7 +76,7 @@ class BuilderTest {
         Manifest source = site("index.html", page, "a.png", "picture", "other.html", "other");
         assertThat(Builder.build(source, Settings.DEFAULT, Builder.BuildOptions.PLAIN, workshop))
                 .isEqualTo(source);
-        assertThat(edits).isZero();
+        assertThat(workshop.edits).isZero();
     }
 
     @Test
@@ -189,7 +154,7 @@ class BuilderTest {
         Manifest build = Builder.build(
                 site("index.html", page, "a.png", "picture"),
                 Settings.DEFAULT,
-                new Builder.BuildOptions("/spring", Map.of()),
+                new Builder.BuildOptions("/spring", Map.of(), Reach.UNTOLD),
                 workshop);
         String pin = Pin.of(build.at("a.png").orElseThrow());
         assertThat(built(build, "index.html")).isEqualTo(wanted.replace("PIN", pin));
@@ -199,11 +164,14 @@ class BuilderTest {
     void aStyleSheetIsLedUnderThePathToo() {
         Manifest source =
                 site("css/s.css", "@import '/css/t.css'; p{background:url(/a.png)}", "css/t.css", "b{}", "a.png", "1");
-        Manifest build =
-                Builder.build(source, new Settings(true, false), new Builder.BuildOptions("/x/y", Map.of()), workshop);
+        Manifest build = Builder.build(
+                source, new Settings(true, false), new Builder.BuildOptions("/x/y", Map.of(), Reach.UNTOLD), workshop);
         assertThat(built(build, "css/s.css")).isEqualTo("@import '/x/y/css/t.css'; p{background:url(/x/y/a.png)}");
         assertThat(Builder.build(
-                        source, new Settings(true, false), new Builder.BuildOptions("/x/y", Map.of()), workshop))
+                        source,
+                        new Settings(true, false),
+                        new Builder.BuildOptions("/x/y", Map.of(), Reach.UNTOLD),
+                        workshop))
                 .isEqualTo(build);
     }
 
@@ -215,7 +183,8 @@ class BuilderTest {
                 + "<p>http://papermoon.example/ in words</p>";
         Builder.BuildOptions options = new Builder.BuildOptions(
                 "",
-                Map.of("papermoon.example", "papermoon.example", "papermoon.example:7080", "papermoon.example:7443"));
+                Map.of("papermoon.example", "papermoon.example", "papermoon.example:7080", "papermoon.example:7443"),
+                Reach.UNTOLD);
         Manifest build = Builder.build(site("index.html", page), new Settings(true, false), options, workshop);
         assertThat(built(build, "index.html"))
                 .isEqualTo("<a href='https://papermoon.example/x?y#z'>a</a>"

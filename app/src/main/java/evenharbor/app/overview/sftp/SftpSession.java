@@ -1,0 +1,106 @@
+package evenharbor.app.overview.sftp;
+
+import evenharbor.core.what.draft.FileEdits;
+import java.io.Closeable;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import org.apache.sshd.sftp.common.SftpConstants;
+import org.apache.sshd.sftp.common.SftpException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What one program does to the draft of one site. It becomes a change when the program signs off or falls quiet; of one that
+ * is cut off nothing does that had not before.
+ */
+final class SftpSession implements Closeable {
+
+    private static final Logger LOG = LoggerFactory.getLogger(SftpSession.class);
+
+    /** A token that was revoked opens nothing any more after so long. */
+    private static final Duration TRUSTED = Duration.ofSeconds(1);
+
+    private final String siteId;
+    private final String token;
+    private final Staging staging;
+    private final Arrivals arrivals;
+    private final Clock clock;
+    private Instant lastWord;
+    private Instant checked;
+    private boolean changed;
+    private boolean ended;
+
+    SftpSession(String siteId, String token, Staging staging, Arrivals arrivals, Clock clock) {
+        this.siteId = siteId;
+        this.token = token;
+        this.staging = staging;
+        this.arrivals = arrivals;
+        this.clock = clock;
+        this.lastWord = clock.instant();
+        this.checked = lastWord;
+    }
+
+    Staging staging() {
+        return staging;
+    }
+
+    /** A program asked for something. */
+    synchronized void word() {
+        lastWord = clock.instant();
+    }
+
+    /** A program is about to change something. */
+    synchronized void changes() throws SftpException {
+        Instant now = clock.instant();
+        if (!ended && Duration.between(checked, now).compareTo(TRUSTED) > 0) {
+            ended = arrivals.person(siteId, token).isEmpty();
+            checked = now;
+        }
+        if (ended) {
+            throw new SftpException(
+                    SftpConstants.SSH_FX_PERMISSION_DENIED,
+                    "This token opens nothing any more. What was sent since the last pause was not taken over.");
+        }
+        lastWord = now;
+        changed = true;
+    }
+
+    /** Makes a change of what was done, once nothing was said for so long. */
+    synchronized void rest(Duration quiet) {
+        if (changed && !ended && !staging.busy() && lastWord.plus(quiet).isBefore(clock.instant())) {
+            become();
+        }
+    }
+
+    /** Makes a change of what was done; the program has signed off. */
+    synchronized void signOff() {
+        if (changed && !ended) {
+            become();
+        }
+    }
+
+    private void become() {
+        try {
+            FileEdits edits = staging.edits();
+            if (!edits.none()) {
+                ended = !arrivals.take(siteId, token, edits);
+                if (!ended) {
+                    staging.became(edits);
+                }
+            }
+            changed = false;
+        } catch (IOException | RuntimeException e) {
+            // It is still there: it is tried again after the next pause, and when the program signs off.
+            lastWord = clock.instant();
+            LOG.warn("What was sent to site {} by SFTP was not taken over: {}", siteId, e.getMessage());
+        }
+    }
+
+    @Override
+    public synchronized void close() throws IOException {
+        ended = true;
+        staging.close();
+    }
+}

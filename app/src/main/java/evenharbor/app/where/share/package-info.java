@@ -1,2 +1,0 @@
-/** What people are given to find a site: its link, as words, code, card and list; always the public main address. */
-package evenharbor.app.where.share;

@@ -1,0 +1,126 @@
+package evenharbor.app;
+
+import static evenharbor.app.fixture.Patience.until;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.TestHarbor;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The command that the harbor hands out publishes a folder, as its documentation says and with the codes it says. */
+class CommandTest {
+
+    private final TestHarbor harbor = TestHarbor.get();
+    private final ApiClient person = harbor.person();
+    private final String site = person.site("Tide tables");
+    private String token;
+
+    @TempDir
+    private Path folder;
+
+    private record Ended(int code, String said) {}
+
+    @BeforeEach
+    void aFolderAndAToken() throws IOException {
+        token = person.post("/api/tokens", Map.of("name", "Build", "reach", "PUBLISH", "siteId", site))
+                .is(201)
+                .json()
+                .get("token")
+                .asString();
+        Files.createDirectories(folder.resolve("public/img"));
+        Files.writeString(folder.resolve("public/index.html"), "<!doctype html><title>Tides</title>");
+        Files.writeString(folder.resolve("public/img/a.svg"), "<svg/>");
+        Files.writeString(folder.resolve("public/.secret"), "never sent");
+    }
+
+    private Ended run(String script) throws Exception {
+        ProcessBuilder shell = new ProcessBuilder("sh", "-c", script)
+                .directory(folder.toFile())
+                .redirectErrorStream(true);
+        shell.environment().put("HARBOR_URL", harbor.origin());
+        shell.environment().put("HARBOR_TOKEN", token);
+        Process process = shell.start();
+        String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        return new Ended(process.waitFor(), said);
+    }
+
+    /** The scripts of the documentation, in their order. */
+    private static String documented() throws IOException {
+        Matcher blocks = Pattern.compile("```sh\n(.*?)```", Pattern.DOTALL)
+                .matcher(Files.readString(Path.of("..", "docs", "command.md")));
+        StringBuilder all = new StringBuilder();
+        while (blocks.find()) {
+            all.append(blocks.group(1));
+        }
+        return all.toString();
+    }
+
+    @Test
+    void theScriptsOfTheDocumentationDoWhatTheySay() throws Exception {
+        String name = "tides" + site.substring(0, 6);
+        person.claim(site, name).is(201);
+        Ended ended = run(documented());
+        assertThat(ended.code()).as(ended.said()).isZero();
+        assertThat(ended.said()).contains("Version 1 is live: http://" + name).contains("Tide tables: live, version 1");
+        assertThat(person.visit(name + ".harbor.localhost", "/").is(200).text()).contains("Tides");
+        assertThat(person.get("/api/sites/" + site + "/draft").is(200).text()).doesNotContain(".secret");
+
+        Files.writeString(folder.resolve("public/index.html"), "<!doctype html><title>Tides, new</title>");
+        JsonNode json = JsonMapper.shared()
+                .readTree(run("./even-harbor publish public --json").said());
+        assertThat(json.get("version").asInt()).isEqualTo(2);
+        assertThat(run("./even-harbor publish public").said()).contains("Nothing to publish");
+        assertThat(run("./even-harbor restore 1").said()).contains("Version 1 is live");
+        assertThat(person.visit(name + ".harbor.localhost", "/").is(200).text()).doesNotContain("new");
+
+        assertThat(run("./even-harbor export site.zip && jar tf site.zip").said())
+                .contains("Version 1 is in site.zip", "index.html");
+        assertThat(run("./even-harbor publish public --at 2031-03-05T18:30").said())
+                .contains("Planned: ");
+        assertThat(person.get("/api/sites/" + site + "/plans").is(200).text()).contains("PUBLISH_DRAFT");
+        assertThat(run("./even-harbor publish public --at soon").said()).contains("no time");
+        assertThat(run("./even-harbor publish none").code()).isEqualTo(1);
+        assertThat(run("./even-harbor status --site Others").said()).contains("no site “Others”");
+        assertThat(run("./even-harbor rub").code()).isEqualTo(2);
+        assertThat(run("HARBOR_URL=http://127.0.0.1:1 ./even-harbor status").code())
+                .isEqualTo(4);
+        Ended refused = run("HARBOR_TOKEN=eh-none ./even-harbor status");
+        assertThat(refused.code()).isEqualTo(1);
+        assertThat(refused.said()).contains("opens nothing");
+    }
+
+    @Test
+    void aFolderThatIsWatchedIsTheDraftEachTimeItRests() throws Exception {
+        run(documented().substring(0, documented().indexOf("set -eu")));
+        ProcessBuilder watch = new ProcessBuilder("./even-harbor", "watch", "public")
+                .directory(folder.toFile())
+                .redirectErrorStream(true)
+                .redirectOutput(folder.resolve("watched").toFile());
+        watch.environment().put("HARBOR_URL", harbor.origin());
+        watch.environment().put("HARBOR_TOKEN", token);
+        Process watching = watch.start();
+        try {
+            until("the folder to be the draft", () -> draftHas("img/a.svg"));
+            Files.writeString(folder.resolve("public/more.html"), "<title>More</title>");
+            Files.delete(folder.resolve("public/img/a.svg"));
+            until("the change to be in the draft", () -> draftHas("more.html") && !draftHas("img/a.svg"));
+        } finally {
+            watching.destroy();
+        }
+    }
+
+    private boolean draftHas(String path) {
+        return person.get("/api/sites/" + site + "/draft").is(200).text().contains("\"" + path + "\"");
+    }
+}

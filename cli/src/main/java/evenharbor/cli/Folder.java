@@ -1,0 +1,99 @@
+package evenharbor.cli;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/** The files of a folder, each with what it is called in a site, how large it is and its SHA-256. */
+final class Folder {
+
+    private static final int CHUNK = 1 << 16;
+
+    private Folder() {}
+
+    /** @param path with slashes, from the folder @param hash in lower-case hex digits */
+    record Entry(String path, long size, String hash, Path file) {}
+
+    /** Reads all files; those of version control and of the system are left out. */
+    static List<Entry> read(Path folder) {
+        return files(folder).parallelStream().map(file -> entry(folder, file)).toList();
+    }
+
+    /** How large files are and when they were changed, by path: what tells at little cost that something differs. */
+    static Map<String, String> glance(Path folder) {
+        Map<String, String> all = new TreeMap<>();
+        for (Path file : files(folder)) {
+            try {
+                BasicFileAttributes is = Files.readAttributes(file, BasicFileAttributes.class);
+                all.put(file.toString(), is.size() + " " + is.lastModifiedTime());
+            } catch (IOException e) {
+                // It went while it was looked at: the next look sees that.
+                all.put(file.toString(), "gone");
+            }
+        }
+        return all;
+    }
+
+    private static List<Path> files(Path folder) {
+        if (!Files.isDirectory(folder)) {
+            throw new Failure(Failure.REFUSED, folder + " is no folder.");
+        }
+        List<Path> files = new ArrayList<>();
+        try {
+            Files.walkFileTree(folder, new SimpleFileVisitor<>() {
+                @Override
+                public FileVisitResult preVisitDirectory(Path each, BasicFileAttributes attributes) {
+                    return !each.equals(folder) && hidden(each)
+                            ? FileVisitResult.SKIP_SUBTREE
+                            : FileVisitResult.CONTINUE;
+                }
+
+                @Override
+                public FileVisitResult visitFile(Path each, BasicFileAttributes attributes) {
+                    if (attributes.isRegularFile() && !hidden(each)) {
+                        files.add(each);
+                    }
+                    return FileVisitResult.CONTINUE;
+                }
+            });
+        } catch (IOException e) {
+            throw new Failure(Failure.REFUSED, "A file cannot be read: " + e.getMessage() + ". Nothing was changed.");
+        }
+        return files;
+    }
+
+    private static boolean hidden(Path file) {
+        String name = file.getFileName().toString();
+        return name.startsWith(".") && !name.equals(".well-known");
+    }
+
+    private static Entry entry(Path folder, Path file) {
+        String path =
+                folder.relativize(file).toString().replace(file.getFileSystem().getSeparator(), "/");
+        try (InputStream in = Files.newInputStream(file)) {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            byte[] chunk = new byte[CHUNK];
+            long size = 0;
+            for (int read = in.read(chunk); read >= 0; read = in.read(chunk)) {
+                digest.update(chunk, 0, read);
+                size += read;
+            }
+            return new Entry(path, size, HexFormat.of().formatHex(digest.digest()), file);
+        } catch (IOException e) {
+            throw new Failure(Failure.REFUSED, "“" + path + "” cannot be read. Nothing was changed.");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Each Java has SHA-256", e);
+        }
+    }
+}

@@ -1,0 +1,154 @@
+package evenharbor.cli;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Collectors;
+import java.util.stream.StreamSupport;
+import tools.jackson.databind.JsonNode;
+
+/** Makes a folder the draft of a site, and publishes drafts: only what differs is sent. */
+final class Sending {
+
+    private static final int LINES = 4;
+    private static final Duration BETWEEN_LOOKS = Duration.ofMillis(200);
+
+    private final Connection harbor;
+    private final boolean quiet;
+
+    /** @param quiet whether no progress is shown */
+    Sending(Connection harbor, boolean quiet) {
+        this.harbor = harbor;
+        this.quiet = quiet;
+    }
+
+    private static String at(JsonNode site) {
+        return "/api/sites/" + site.get("id").asString();
+    }
+
+    /** Makes a folder the draft. @return the draft as it is then */
+    JsonNode draft(JsonNode site, Path folder) {
+        long revision = harbor.get(at(site) + "/changes").get("draftRevision").asLong();
+        progress("Reading " + folder);
+        List<Folder.Entry> files = Folder.read(folder);
+        send(at(site), files);
+        JsonNode taken = harbor.post(at(site) + "/draft/take", offer(files), "If-Match", "\"" + revision + "\"");
+        progress("");
+        return taken.get("draft");
+    }
+
+    private static Map<String, Object> offer(List<Folder.Entry> files) {
+        return Map.of(
+                "files",
+                files.stream()
+                        .map(file -> Map.of("path", file.path(), "size", file.size(), "hash", file.hash()))
+                        .toList());
+    }
+
+    private void send(String at, List<Folder.Entry> files) {
+        JsonNode answer = harbor.post(at + "/draft/offer", offer(files));
+        Map<String, Folder.Entry> byHash =
+                files.stream().collect(Collectors.toMap(Folder.Entry::hash, file -> file, (a, b) -> a));
+        List<Folder.Entry> missing = StreamSupport.stream(answer.get("missing").spliterator(), false)
+                .map(hash -> byHash.get(hash.asString()))
+                .toList();
+        long bytes = answer.get("missingBytes").asLong();
+        AtomicLong sent = new AtomicLong();
+        ExecutorService lines = Executors.newFixedThreadPool(LINES);
+        try {
+            List<Future<?>> all = missing.stream()
+                    .<Future<?>>map(file -> lines.submit(() -> {
+                        harbor.putFile(at + "/draft/contents/" + file.hash(), file.file());
+                        progress("Sending " + percent(sent.addAndGet(file.size()), bytes) + " of " + missing.size()
+                                + (missing.size() == 1 ? " file" : " files"));
+                    }))
+                    .toList();
+            for (Future<?> each : all) {
+                each.get();
+            }
+        } catch (ExecutionException e) {
+            throw e.getCause() instanceof Failure failure ? failure : new IllegalStateException(e.getCause());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new Failure(Failure.REFUSED, "It was stopped. Nothing was changed.");
+        } finally {
+            lines.shutdownNow();
+        }
+    }
+
+    private static String percent(long part, long whole) {
+        return (whole == 0 ? 100 : 100 * part / whole) + " %";
+    }
+
+    /** Publishes the draft. @param rights whether the person says that the content is theirs to publish */
+    void publish(JsonNode site, boolean rights) {
+        JsonNode review = harbor.get(at(site) + "/changes");
+        if (review.get("live").asBoolean() && review.get("changes").isEmpty()) {
+            harbor.answer(
+                    "Nothing to publish: " + Connection.link(site) + " is as the folder is.",
+                    values(
+                            site,
+                            review.get("draftRevision").asLong(),
+                            review.get("liveVersion").asInt()));
+            return;
+        }
+        JsonNode begun = harbor.post(
+                at(site) + "/publications",
+                Map.of(
+                        "heldBack",
+                        List.of(),
+                        "sentAnyway",
+                        List.of(),
+                        "declinedRedirects",
+                        List.of(),
+                        "rightsConfirmed",
+                        rights,
+                        "draftRevision",
+                        review.get("draftRevision").asLong()),
+                Connection.ONCE,
+                UUID.randomUUID().toString());
+        JsonNode now = begun;
+        while (now.get("state").asString().equals("RUNNING")) {
+            progress("Publishing "
+                    + percent(now.get("done").asLong(), now.get("total").asLong()));
+            Connection.pause(BETWEEN_LOOKS);
+            now = harbor.get("/api/publications/" + begun.get("id").asString());
+        }
+        progress("");
+        if (!now.get("state").asString().equals("DONE")) {
+            throw new Failure(Failure.REFUSED, now.get("problem").asString());
+        }
+        harbor.answer(
+                "Version " + now.get("version").asInt() + " is live: " + Connection.link(site),
+                values(
+                        site,
+                        review.get("draftRevision").asLong(),
+                        now.get("version").asInt()));
+    }
+
+    /** What programs are told. @param version null while it is not live */
+    static Map<String, Object> values(JsonNode site, long revision, Integer version) {
+        Map<String, Object> values = new LinkedHashMap<>();
+        values.put("site", site.get("id").asString());
+        values.put("draftRevision", revision);
+        values.put("version", version);
+        values.put("url", Connection.link(site));
+        return values;
+    }
+
+    /** Where a person looks on, one line that changes. */
+    private void progress(String words) {
+        if (!quiet && !harbor.json() && System.console() != null) {
+            System.err.print("\r\033[K" + words);
+            System.err.flush();
+        }
+    }
+}
