@@ -8,7 +8,9 @@ import java.net.URI;
 import java.net.UnknownHostException;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
@@ -16,6 +18,7 @@ import java.util.concurrent.TimeUnit;
 import org.apache.hc.client5.http.DnsResolver;
 import org.apache.hc.client5.http.classic.methods.HttpGet;
 import org.apache.hc.client5.http.classic.methods.HttpHead;
+import org.apache.hc.client5.http.classic.methods.HttpPost;
 import org.apache.hc.client5.http.classic.methods.HttpUriRequestBase;
 import org.apache.hc.client5.http.config.ConnectionConfig;
 import org.apache.hc.client5.http.config.RequestConfig;
@@ -24,6 +27,7 @@ import org.apache.hc.client5.http.impl.classic.HttpClients;
 import org.apache.hc.client5.http.impl.io.PoolingHttpClientConnectionManagerBuilder;
 import org.apache.hc.core5.http.Header;
 import org.apache.hc.core5.http.io.SocketConfig;
+import org.apache.hc.core5.http.io.entity.ByteArrayEntity;
 import org.apache.hc.core5.util.Timeout;
 import org.springframework.stereotype.Component;
 
@@ -45,9 +49,10 @@ public class OutboundClient {
      *
      * @param status the status code
      * @param location where it sends on to
+     * @param retryAfter the pause that it asks for, in seconds (RFC 9110, section 10.2.3)
      * @param body the first octets of the body, up to the bound
      */
-    public record Answer(int status, Optional<String> location, byte[] body) {}
+    public record Answer(int status, Optional<String> location, OptionalLong retryAfter, byte[] body) {}
 
     /**
      * Asks for a URL.
@@ -58,6 +63,21 @@ public class OutboundClient {
      */
     public Answer get(URI uri, List<InetAddress> numbers, Duration patience, int mostBytes) throws IOException {
         return ask(new HttpGet(uri), numbers, patience, mostBytes);
+    }
+
+    /** Sends octets to a URL, with headers of their own. */
+    public Answer post(
+            URI uri,
+            Map<String, String> headers,
+            byte[] body,
+            List<InetAddress> numbers,
+            Duration patience,
+            int mostBytes)
+            throws IOException {
+        HttpPost request = new HttpPost(uri);
+        headers.forEach(request::setHeader);
+        request.setEntity(new ByteArrayEntity(body, null));
+        return ask(request, numbers, patience, mostBytes);
     }
 
     /** Asks whether a URL is there, without its body. */
@@ -79,11 +99,20 @@ public class OutboundClient {
                 // What is left of a long body is not waited for.
                 request.abort();
                 return new Answer(
-                        response.getCode(), Optional.ofNullable(location).map(Header::getValue), body);
+                        response.getCode(),
+                        Optional.ofNullable(location).map(Header::getValue),
+                        seconds(response.getFirstHeader("Retry-After")),
+                        body);
             });
         } finally {
             end.cancel(false);
         }
+    }
+
+    private static OptionalLong seconds(Header retryAfter) {
+        return retryAfter != null && retryAfter.getValue().matches("\\d{1,9}")
+                ? OptionalLong.of(Long.parseLong(retryAfter.getValue()))
+                : OptionalLong.empty();
     }
 
     private static CloseableHttpClient client(List<InetAddress> numbers, Timeout patience) {

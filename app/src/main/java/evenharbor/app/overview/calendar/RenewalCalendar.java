@@ -9,7 +9,7 @@ import evenharbor.app.where.certificate.Secured;
 import evenharbor.app.where.domain.Domain;
 import evenharbor.app.where.domain.Domains;
 import evenharbor.app.who.access.Current;
-import evenharbor.app.who.access.Ids;
+import evenharbor.app.who.access.ReadingLinks;
 import evenharbor.core.where.certificate.Holding;
 import java.time.Clock;
 import java.time.Duration;
@@ -28,7 +28,6 @@ import net.fortuna.ical4j.model.property.Summary;
 import net.fortuna.ical4j.model.property.Uid;
 import net.fortuna.ical4j.model.property.immutable.ImmutableCalScale;
 import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
 /** The renewals and ends of an account's certificates and domains, and what is planned, as an iCalendar object (RFC 5545). */
@@ -42,7 +41,7 @@ class RenewalCalendar {
     private final Sites sites;
     private final PlansAhead plans;
     private final HarborProperties harbor;
-    private final JdbcClient db;
+    private final ReadingLinks links;
     private final Clock clock;
 
     RenewalCalendar(
@@ -51,37 +50,26 @@ class RenewalCalendar {
             Sites sites,
             PlansAhead plans,
             HarborProperties harbor,
-            JdbcClient db,
+            ReadingLinks links,
             Clock clock) {
         this.certificates = certificates;
         this.domains = domains;
         this.sites = sites;
         this.plans = plans;
         this.harbor = harbor;
-        this.db = db;
+        this.links = links;
         this.clock = clock;
     }
 
     /** The URL that the current account's calendar is read at; whoever knows it may read. */
     String url() {
-        String account = Current.person().accountId();
-        db.sql("insert ignore into account_calendar (account_id, token) values (?, ?)")
-                .params(account, Ids.secret())
-                .update();
-        String token = db.sql("select token from account_calendar where account_id = ?")
-                .param(account)
-                .query(String.class)
-                .single();
+        String token = links.of(Current.person().accountId(), ReadingLinks.Kind.CALENDAR);
         return harbor.appOrigin() + "/calendar/" + token + ".ics";
     }
 
     /** The calendar behind a secret; empty when there is none. */
     Optional<String> read(String token) {
-        return db.sql("select account_id from account_calendar where token = ?")
-                .param(token)
-                .query(String.class)
-                .optional()
-                .map(this::of);
+        return links.account(token, ReadingLinks.Kind.CALENDAR).map(this::of);
     }
 
     private String of(String account) {

@@ -48,7 +48,6 @@ class AccountClosing {
     private static final List<String> OF_ACCOUNT = List.of(
             "activity",
             "access_token",
-            "account_calendar",
             "account_closing",
             "content_sent",
             "cost",
@@ -58,6 +57,8 @@ class AccountClosing {
             "person_invitation",
             "retention_rule",
             "certificate",
+            "receiver",
+            "reading_link",
             "host_holder");
 
     private final Sites sites;

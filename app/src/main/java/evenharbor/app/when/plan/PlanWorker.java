@@ -16,6 +16,7 @@ import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.harbor.publish.Selection;
+import evenharbor.core.what.live.LifeChange;
 import evenharbor.core.what.live.SiteEvent;
 import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.when.plan.Course;
@@ -185,7 +186,7 @@ class PlanWorker {
                 .orElseThrow();
         if (refused.filter(r -> r.due.equals(due.get())).isPresent()) {
             become(row, due.get().plan().after(due.get().step(), false));
-            done(site, row, due.get(), now, Optional.of(refused.get().problem.getMessage()));
+            done(site, row, due.get(), now, Optional.of(refused.get().problem.getMessage()), Optional.empty());
             return true;
         }
         take(site, live, row, due.get(), course -> course.take(due.get(), now, facts.of(siteId, true)));
@@ -236,7 +237,13 @@ class PlanWorker {
         }
         become(row, taken.plan());
         keep(site.id(), open, course.whiles(), taken.course().whiles(), publication.orElse(null));
-        done(site, row, due, clock.instant(), taken.leftOut().map(Course.LeftOut::sentence));
+        done(
+                site,
+                row,
+                due,
+                clock.instant(),
+                taken.leftOut().map(Course.LeftOut::sentence),
+                LifeChange.between(live.life(), taken.course().standing().life()));
     }
 
     private void become(PlanEntity row, Plan plan) {
@@ -309,7 +316,13 @@ class PlanWorker {
                 .forEach(one -> whiles.save(WhileRow.of(siteId, one, publication)));
     }
 
-    private void done(Site site, PlanEntity plan, Course.Due due, Instant now, Optional<String> refusal) {
+    private void done(
+            Site site,
+            PlanEntity plan,
+            Course.Due due,
+            Instant now,
+            Optional<String> refusal,
+            Optional<LifeChange> noticed) {
         StepRow row = new StepRow();
         row.key = new StepRow.Key(
                 plan.id, due.step().occurrence().local(), due.step().phase());
@@ -329,6 +342,16 @@ class PlanWorker {
                 site.id(),
                 Activities.harbor(site.accountId()),
                 (due.step().phase() == Plan.Phase.START ? what : "the end of: " + what)
-                        + refusal.map(why -> ". " + why).orElse(""));
+                        + refusal.map(why -> ". " + why).orElse(""),
+                noticed.map(PlanWorker::effect));
+    }
+
+    private static ActivityKind effect(LifeChange noticed) {
+        return switch (noticed) {
+            case WENT_LIVE -> ActivityKind.PUT_LIVE;
+            case TAKEN_DOWN -> ActivityKind.UNPUBLISHED;
+            case CLOSED -> ActivityKind.CLOSED;
+            case REOPENED -> ActivityKind.REOPENED;
+        };
     }
 }

@@ -84,12 +84,15 @@ public class TableEnds {
             new End("person_invitation", Duration.ZERO, "expires_at < ?"),
             new End("authority_challenge", Duration.ofDays(1), "expires_at < ?"),
             new End("preview", Duration.ZERO, "expires_at < ?"),
+            // Its tries go with it.
+            new End("message", Duration.ofDays(30), "next_at is null and at < ?"),
             new End("outside_link", Duration.ofDays(7), "asked_at < ?"),
             new End("access_token", YEAR, "expires_at < ?"),
             new End("content_sent", Duration.ofDays(2), "at < ?"));
 
     /** Tables whose module ends them by itself, as rows are added or by a task of its own. */
     static final Set<String> ENDED_ELSEWHERE = Set.of(
+            "message_try",
             "missed_visit",
             "missed_referrer",
             "page_visit",
@@ -105,7 +108,6 @@ public class TableEnds {
     /** Tables that have a row for each thing that there is, and lose it with that thing. */
     static final Set<String> BOUNDED = Set.of(
             "account",
-            "account_calendar",
             "account_closing",
             "address_check",
             "audience_email",
@@ -137,6 +139,8 @@ public class TableEnds {
             "person",
             "place",
             "plan_while",
+            "reading_link",
+            "receiver",
             "recovery_code",
             "registered_visitor",
             "redirect_set",

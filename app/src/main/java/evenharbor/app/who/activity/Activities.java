@@ -5,6 +5,7 @@ import evenharbor.app.who.access.Person;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -52,6 +53,12 @@ public class Activities {
     /** Notes that a person did something to a site. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void note(ActivityKind kind, String siteId, Person person, String detail) {
+        note(kind, siteId, person, detail, Optional.empty());
+    }
+
+    /** The same. @param effect what it came to for visitors, where the kind does not say */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void note(ActivityKind kind, String siteId, Person person, String detail, Optional<ActivityKind> effect) {
         Activity activity = new Activity();
         activity.accountId = person.accountId();
         activity.siteId = siteId;
@@ -59,6 +66,7 @@ public class Activities {
         activity.kind = kind;
         activity.detail = detail.length() > LONGEST_DETAIL ? detail.substring(0, LONGEST_DETAIL) + "…" : detail;
         activity.at = clock.instant();
+        activity.effect = effect.orElse(null);
         repository.save(activity);
     }
 
@@ -76,16 +84,41 @@ public class Activities {
                 .toList();
     }
 
-    /** Something that happened, of any account. @param siteId to which site; empty where it belongs to none */
+    /**
+     * Something that happened, of any account.
+     *
+     * @param siteId to which site; empty where it belongs to none
+     * @param effect what it came to for visitors, where the kind does not say
+     */
     public record Happening(
-            long id, String accountId, String siteId, String personId, ActivityKind kind, String detail, Instant at) {}
+            long id,
+            String accountId,
+            String siteId,
+            String personId,
+            ActivityKind kind,
+            Optional<ActivityKind> effect,
+            String detail,
+            Instant at) {}
 
     /** What happened after an entry, of all accounts, in its order. */
     @Transactional(readOnly = true)
     public List<Happening> after(long id, int most) {
         return repository.findByIdGreaterThanOrderById(id, Limit.of(most)).stream()
-                .map(a -> new Happening(a.id, a.accountId, a.siteId, a.personId, a.kind, a.detail, a.at))
+                .map(Activities::happening)
                 .toList();
+    }
+
+    /** What happened in an account last, the latest first. */
+    @Transactional(readOnly = true)
+    public List<Happening> latest(String accountId, int most) {
+        return repository.findByAccountIdOrderByIdDesc(accountId, Limit.of(most)).stream()
+                .map(Activities::happening)
+                .toList();
+    }
+
+    private static Happening happening(Activity a) {
+        return new Happening(
+                a.id, a.accountId, a.siteId, a.personId, a.kind, Optional.ofNullable(a.effect), a.detail, a.at);
     }
 
     /** What happened to things of an account that belong to no site, the latest first. */

@@ -22,6 +22,9 @@ class Activity {
     @Enumerated(EnumType.STRING)
     ActivityKind kind;
 
+    @Enumerated(EnumType.STRING)
+    ActivityKind effect;
+
     String detail;
     Instant at;
 }

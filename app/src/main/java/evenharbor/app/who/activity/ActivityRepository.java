@@ -11,6 +11,8 @@ interface ActivityRepository extends Repository<Activity, Long> {
 
     List<Activity> findByAccountIdAndSiteIdOrderByIdDesc(String accountId, String siteId, Limit limit);
 
+    List<Activity> findByAccountIdOrderByIdDesc(String accountId, Limit limit);
+
     List<Activity> findByIdGreaterThanOrderById(long id, Limit limit);
 
     List<Activity> findByAccountIdAndPersonIdOrderByIdDesc(String accountId, String personId, Limit limit);

@@ -6,12 +6,14 @@ import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.common.health.HealthPart;
 import evenharbor.app.common.secret.Secrets;
+import evenharbor.core.common.RetryPauses;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
@@ -39,16 +41,6 @@ class MailWorker implements HealthPart, DisposableBean {
 
     /** By the real clock. */
     private static final Duration LEASE = Duration.ofMinutes(2);
-
-    private static final List<Duration> PAUSES = List.of(
-            Duration.ofSeconds(10),
-            Duration.ofMinutes(1),
-            Duration.ofMinutes(5),
-            Duration.ofMinutes(15),
-            Duration.ofHours(1),
-            Duration.ofHours(4),
-            Duration.ofHours(12),
-            Duration.ofDays(1));
 
     private static final Duration LATE = Duration.ofMinutes(10);
 
@@ -128,13 +120,14 @@ class MailWorker implements HealthPart, DisposableBean {
             over(due, String.valueOf(e.getMessage()), null);
         } catch (MailException e) {
             String problem = String.valueOf(e.getMostSpecificCause().getMessage());
-            if (due.tries >= PAUSES.size()) {
+            Optional<Duration> pause = RetryPauses.after(due.tries);
+            if (pause.isEmpty()) {
                 over(due, problem, null);
                 return;
             }
             db.sql(
                             "update mail set tries = tries + 1, next_at = ?, problem = ?, leased_until = '2000-01-01' where id = ?")
-                    .params(utc(clock.instant().plus(PAUSES.get(due.tries))), shortened(problem), due.id)
+                    .params(utc(clock.instant().plus(pause.get())), shortened(problem), due.id)
                     .update();
         } catch (RuntimeException e) {
             LOG.warn("A mail cannot be written", e);

@@ -66,6 +66,8 @@ public final class Endpoints {
             POST   /api/email                                                     OWN     -
             POST   /api/email/{code}                                              OWN     -
             GET    /api/events                                                    OWN     -
+            GET    /api/feed                                                     ACCOUNT MANAGE
+            POST   /api/feed/renewal                                             ACCOUNT MANAGE
             GET    /api/health                                                    OPEN    -
             GET    /api/host-jobs/{id}                                            SITE    SEE
             DELETE /api/host-jobs/{id}                                            SITE    PUBLISH
@@ -126,6 +128,14 @@ public final class Endpoints {
             PUT    /api/profile                                                   OWN     -
             GET    /api/publications/{id}                                         SITE    SEE
             DELETE /api/publications/{id}                                         SITE    PUBLISH
+            GET    /api/receivers                                                ACCOUNT MANAGE
+            POST   /api/receivers                                                ACCOUNT MANAGE
+            PUT    /api/receivers/{id}                                           ACCOUNT MANAGE
+            DELETE /api/receivers/{id}                                           ACCOUNT MANAGE
+            GET    /api/receivers/{id}/messages                                  ACCOUNT MANAGE
+            POST   /api/receivers/{id}/messages                                  ACCOUNT MANAGE
+            POST   /api/receivers/{id}/messages/{messageId}/repeats              ACCOUNT MANAGE
+            POST   /api/receivers/{id}/secret                                    ACCOUNT MANAGE
             POST   /api/recovery                                                  OPEN    -
             GET    /api/recovery/{code}                                           OPEN    -
             POST   /api/recovery/{code}                                           OPEN    -

@@ -17,6 +17,7 @@ public enum NoticeKind {
             Right.SEE,
             NoticeWay.AT_ONCE,
             true),
+    MESSAGES("messages to a program do not arrive", Right.MANAGE, NoticeWay.AT_ONCE, false),
     SPACE("space is running out", Right.MANAGE, NoticeWay.AT_ONCE, false),
     ACCOUNT("a site is handed over, or the account is closed", Right.MANAGE, NoticeWay.AT_ONCE, true);
 
