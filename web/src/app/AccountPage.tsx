@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { Mast } from '../common/ui/Mast';
 import { AccountFile } from '../overview/moving/AccountFile';
 import { CloseAccount } from '../overview/moving/CloseAccount';
@@ -40,6 +41,7 @@ export function AccountPage() {
             {session.data?.role != null && <SpaceAndCleanUp />}
             <NoticeChoices />
             <TokenList />
+            <Programs owner={session.data?.role === 'OWNER'} />
             <CredentialRecord />
             {session.data?.role === 'OWNER' && (
               <>
@@ -51,5 +53,36 @@ export function AccountPage() {
         </div>
       </main>
     </>
+  );
+}
+
+/** Where other programs find their way in, and what they are told. */
+function Programs({ owner }: { owner: boolean }) {
+  return (
+    <section aria-labelledby="programs">
+      <h2 id="programs" className="mb-1 text-lg">
+        Other programs
+      </h2>
+      <ul className="border-water border-t">
+        {owner && (
+          <li className="border-water border-b py-2">
+            <Link to="/account/messages">Messages and feed</Link>
+            <span className="text-soft block">Tell other programs when something happens.</span>
+          </li>
+        )}
+        <li className="border-water border-b py-2">
+          <Link to="/account/api">The API</Link>
+          <span className="text-soft block">All that the screens do, for scripts, to read and to try.</span>
+        </li>
+        <li className="border-water border-b py-2">
+          <a href="/api/command" download="even-harbor">
+            Download the command
+          </a>
+          <span className="text-soft block">
+            Publish a folder from a terminal or a build server. Needs Java 17.
+          </span>
+        </li>
+      </ul>
+    </section>
   );
 }

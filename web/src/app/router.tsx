@@ -56,6 +56,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./AccountPage')).AccountPage }),
       },
       {
+        path: '/account/messages/:receiverId?',
+        lazy: async () => ({ Component: (await import('../overview/message/MessagesPage')).MessagesPage }),
+      },
+      {
         path: '/notices',
         lazy: async () => ({ Component: (await import('../who/notice/NoticesPage')).NoticesPage }),
       },

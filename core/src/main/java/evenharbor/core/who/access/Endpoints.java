@@ -305,6 +305,7 @@ public final class Endpoints {
             GET    /api/unsubscribe/{token}                                       OPEN    -
             POST   /api/unsubscribe/{token}                                       OPEN    -
             GET    /calendar/{token}.ics                                          OPEN    -
+            GET    /feed/{token}.atom                                            OPEN    -
             """;
 
     private static final List<Endpoint> ALL = TABLE.lines().map(Endpoints::row).toList();
