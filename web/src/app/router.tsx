@@ -56,6 +56,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./AccountPage')).AccountPage }),
       },
       {
+        path: '/account/api/:operationId?',
+        lazy: async () => ({ Component: (await import('../overview/api/ApiPage')).ApiPage }),
+      },
+      {
         path: '/account/messages/:receiverId?',
         lazy: async () => ({ Component: (await import('../overview/message/MessagesPage')).MessagesPage }),
       },

@@ -30,3 +30,10 @@ create table message_try (
   id bigint auto_increment primary key, message_id char(12) not null references message (id) on delete cascade,
   at datetime(6) not null, status int not null, took_ms int not null, answer varchar(500) not null, key (message_id, id)
 );
+
+-- What a POST with an Idempotency-Key was answered, to answer it again; no status while it is under way.
+create table repeat_answer (
+  person_id char(12) not null, repeat_key varchar(80) character set utf8mb4 collate utf8mb4_nopad_bin not null,
+  fingerprint char(64) not null, status int null, type varchar(200) null, body mediumblob null, at datetime(6) not null,
+  begun_at datetime(6) not null, primary key (person_id, repeat_key), key (at)
+);

@@ -264,7 +264,7 @@ class MessagesTest {
         harbor.kill();
         holding.countDown();
         harbor.start();
-        until("all are told", () -> ids().size() == 3 && came.size() == 4);
+        until("all are told", () -> ids().size() == 3 && came.size() > 3);
         assertThat(ids()).contains(came.get(0).json().get("id").asString());
 
         String soon = LocalDateTime.ofInstant(

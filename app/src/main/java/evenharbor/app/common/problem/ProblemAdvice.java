@@ -5,6 +5,7 @@ import java.net.URI;
 import java.util.List;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.TypeMismatchException;
 import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatusCode;
@@ -14,9 +15,14 @@ import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.util.StringUtils;
 import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.MissingRequestHeaderException;
+import org.springframework.web.bind.MissingServletRequestParameterException;
+import org.springframework.web.bind.ServletRequestBindingException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.method.annotation.HandlerMethodValidationException;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
 /** Turns what goes wrong into answers of RFC 9457. */
@@ -79,6 +85,49 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         Problem problem = new Problem(
                 ProblemType.INVALID,
                 "The request cannot be read: see /api/openapi.json for what it must hold. Nothing was changed.");
+        return ResponseEntity.status(problem.type().status()).body(detail(problem));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHandlerMethodValidationException(
+            HandlerMethodValidationException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        List<Problem.Violation> violations = e.getParameterValidationResults().stream()
+                .flatMap(each -> each.getResolvableErrors().stream()
+                        .map(error -> new Problem.Violation(
+                                String.valueOf(each.getMethodParameter().getParameterName()),
+                                error.getDefaultMessage())))
+                .toList();
+        return invalid(violations);
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleServletRequestBindingException(
+            ServletRequestBindingException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        String name = e instanceof MissingServletRequestParameterException parameter
+                ? parameter.getParameterName()
+                : e instanceof MissingRequestHeaderException header ? header.getHeaderName() : "";
+        return invalid(List.of(new Problem.Violation(
+                name, "“" + name + "” is missing: see /api/openapi.json for what is needed. Nothing was changed.")));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMissingServletRequestParameter(
+            MissingServletRequestParameterException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return handleServletRequestBindingException(e, headers, status, request);
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleTypeMismatch(
+            TypeMismatchException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        String name = e instanceof MethodArgumentTypeMismatchException argument
+                ? argument.getName()
+                : String.valueOf(e.getPropertyName());
+        return invalid(List.of(new Problem.Violation(
+                name, "“" + e.getValue() + "” cannot be “" + name + "”: see /api/openapi.json for what can.")));
+    }
+
+    private static ResponseEntity<Object> invalid(List<Problem.Violation> violations) {
+        Problem problem = Problem.fields(violations);
         return ResponseEntity.status(problem.type().status()).body(detail(problem));
     }
 

@@ -173,8 +173,7 @@ class HostWorker {
         while (true) {
             try {
                 HostJobSteps.Outcome outcome = once(job, meter);
-                meter.beat();
-                finish(job.id, site, outcome);
+                finish(job.id, site, outcome, meter);
                 return;
             } catch (Meter.Stopped e) {
                 LOG.info("Work {} was paused, stopped or taken over", job.id);
@@ -260,10 +259,13 @@ class HostWorker {
         return steps.carryOut(job, destination, meter, () -> reach.open(host, destination.folder));
     }
 
-    private void finish(String id, Site site, HostJobSteps.Outcome outcome) {
+    private void finish(String id, Site site, HostJobSteps.Outcome outcome, JobMeter meter) {
         transactions.executeWithoutResult(status -> {
             HostJob job = jobs.lock(id).orElseThrow();
             job.state = HostJob.State.DONE;
+            // What was told last on the way may be of before.
+            job.filesDone = meter.files();
+            job.bytesDone = meter.bytes();
             job.step = HostJob.Step.DONE;
             job.result = outcome.sentence();
             job.fault = null;

@@ -11,9 +11,9 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -46,7 +46,7 @@ class ReceiverController {
             String name,
             String url,
             @Schema(nullable = true) String siteId,
-            Set<MessageKind> kinds,
+            List<MessageKind> kinds,
             boolean running) {
 
         static ReceiverView of(Receiver receiver) {
@@ -55,7 +55,7 @@ class ReceiverController {
                     receiver.name(),
                     receiver.url(),
                     receiver.siteId().orElse(null),
-                    receiver.kinds(),
+                    List.copyOf(receiver.kinds()),
                     receiver.running());
         }
     }
@@ -81,12 +81,13 @@ class ReceiverController {
             @Schema(nullable = true) String siteId,
 
             @NotEmpty(message = "Choose at least one thing that it is told of.")
-            Set<@NotNull MessageKind> kinds,
+            List<@NotNull MessageKind> kinds,
 
             boolean running) {
 
         private Receiver read() {
-            return new Receiver("", "", Optional.ofNullable(siteId), name.strip(), url.strip(), kinds, running);
+            return new Receiver(
+                    "", "", Optional.ofNullable(siteId), name.strip(), url.strip(), EnumSet.copyOf(kinds), running);
         }
     }
 

@@ -17,6 +17,7 @@ import evenharbor.edge.blob.Coding;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.io.IOException;
 import java.io.InputStream;
@@ -29,7 +30,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
-import org.springframework.http.ResponseEntity;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -37,6 +38,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Taking in over HTTP: a folder in two calls, a ZIP in one. */
@@ -75,7 +77,7 @@ class IntakeController {
             long size,
             @NotNull(message = "Give the file's SHA-256.") String hash) {}
 
-    record Offer(@NotNull(message = "List the files.") List<Offered> files) {}
+    record Offer(@NotNull(message = "List the files.") List<@Valid Offered> files) {}
 
     /** Which contents are not here yet, and what was noticed about the list. */
     record Answer(
@@ -87,7 +89,7 @@ class IntakeController {
     Answer offer(
             @PathVariable String siteId,
             @RequestParam(defaultValue = "true") boolean replace,
-            @RequestBody Offer offer) {
+            @Valid @RequestBody Offer offer) {
         Site site = sites.mine(siteId);
         Intake intake = judged(offer, replace);
         contents.tidy();
@@ -109,7 +111,8 @@ class IntakeController {
     }
 
     @PutMapping(path = "/contents/{hash}", consumes = "application/octet-stream")
-    ResponseEntity<Void> send(
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void send(
             @PathVariable String siteId,
             @PathVariable String hash,
             @io.swagger.v3.oas.annotations.parameters.RequestBody(
@@ -125,7 +128,6 @@ class IntakeController {
                             + " Send it again.");
         }
         contents.sent(site, kept.hash());
-        return ResponseEntity.noContent().build();
     }
 
     record Sent(String hash) {}
@@ -149,7 +151,7 @@ class IntakeController {
             @PathVariable String siteId,
             @RequestParam(defaultValue = "true") boolean replace,
             @RequestHeader(name = "If-Match", required = false) String ifMatch,
-            @RequestBody Offer offer)
+            @Valid @RequestBody Offer offer)
             throws IOException {
         Site site = sites.mine(siteId);
         Intake intake = judged(offer, replace);

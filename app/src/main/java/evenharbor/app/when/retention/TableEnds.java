@@ -84,6 +84,7 @@ public class TableEnds {
             new End("person_invitation", Duration.ZERO, "expires_at < ?"),
             new End("authority_challenge", Duration.ofDays(1), "expires_at < ?"),
             new End("preview", Duration.ZERO, "expires_at < ?"),
+            new End("repeat_answer", Duration.ofDays(2), "at < ?"),
             // Its tries go with it.
             new End("message", Duration.ofDays(30), "next_at is null and at < ?"),
             new End("outside_link", Duration.ofDays(7), "asked_at < ?"),

@@ -3,6 +3,7 @@ package evenharbor.app.who.access;
 import evenharbor.app.HarborProperties;
 import evenharbor.core.who.access.Endpoint;
 import evenharbor.core.who.access.Endpoints;
+import jakarta.servlet.Filter;
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -13,6 +14,7 @@ import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.intercept.AuthorizationFilter;
 import org.springframework.security.web.authentication.AnonymousAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
@@ -42,23 +44,44 @@ public class SecuritySetup {
         return new HttpSessionSecurityContextRepository();
     }
 
-    /** The filter works inside the security chain only. */
+    /** The filters work inside the security chain only. */
     @Bean
     FilterRegistrationBean<BearerFilter> bearerOutsideChain(BearerFilter filter) {
-        FilterRegistrationBean<BearerFilter> registration = new FilterRegistrationBean<>(filter);
+        return insideChainOnly(filter);
+    }
+
+    @Bean
+    FilterRegistrationBean<RequestLimits> limitsOutsideChain(RequestLimits filter) {
+        return insideChainOnly(filter);
+    }
+
+    @Bean
+    FilterRegistrationBean<RepeatedRequests> repeatedOutsideChain(RepeatedRequests filter) {
+        return insideChainOnly(filter);
+    }
+
+    private static <F extends Filter> FilterRegistrationBean<F> insideChainOnly(F filter) {
+        FilterRegistrationBean<F> registration = new FilterRegistrationBean<>(filter);
         registration.setEnabled(false);
         return registration;
     }
 
     @Bean
     SecurityFilterChain chain(
-            HttpSecurity http, BearerFilter bearer, SecurityContextRepository contexts, HarborProperties harbor) {
+            HttpSecurity http,
+            BearerFilter bearer,
+            RequestLimits limits,
+            RepeatedRequests repeated,
+            SecurityContextRepository contexts,
+            HarborProperties harbor) {
         return http.csrf(csrf -> csrf.spa()
                         .ignoringRequestMatchers(BearerFilter::carriesToken)
                         // Mail programs say it by themselves (RFC 8058); the token in the path is the proof.
                         .ignoringRequestMatchers("/api/unsubscribe/*"))
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .addFilterBefore(bearer, AnonymousAuthenticationFilter.class)
+                .addFilterAfter(limits, AuthorizationFilter.class)
+                .addFilterAfter(repeated, RequestLimits.class)
                 .authorizeHttpRequests(requests -> requests.requestMatchers(open())
                         .permitAll()
                         .requestMatchers("/api/**")

@@ -5,6 +5,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -34,7 +35,7 @@ class SignUpController {
             @Size(max = 120, message = "Use at most 120 characters.")
             String accountName,
 
-            @Valid NewPerson person,
+            @NotNull(message = "Say who opens it.") @Valid NewPerson person,
             @Schema(nullable = true) String invitation) {}
 
     record SignUpView(AccessProperties.SignUp signUp) {}
