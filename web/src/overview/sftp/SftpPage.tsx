@@ -14,6 +14,9 @@ import { WhatNav } from '../../what/draft/WhatNav';
 import { useThisSite, type SiteView } from '../../what/site/thisSite';
 import { IssuedToken } from '../../who/access/IssuedToken';
 import { May, WhoMay } from '../../who/access/May';
+import { ArrivalRule } from '../arrival/ArrivalRule';
+import { WatchedFolder } from '../arrival/WatchedFolder';
+import { SftpKeys } from './SftpKeys';
 
 type Sftp = Schemas['SftpView'];
 
@@ -46,7 +49,7 @@ function Told({ site, sftp }: { site: SiteView; sftp: Sftp }) {
     `Server: ${sftp.server}`,
     `Port: ${String(sftp.port)}`,
     `User: ${sftp.user}`,
-    'Password: a token of the site',
+    'Password: a token of the site, or a public key of yours',
     `Folder: ${sftp.folder}`,
     `Key of the server: ${sftp.fingerprint}`,
     ...(sftp.url === null ? [] : [`Visitors see it at: ${sftp.url}`]),
@@ -74,6 +77,7 @@ function Told({ site, sftp }: { site: SiteView; sftp: Sftp }) {
       <p className="flex items-center gap-1">
         All of it as words <CopyButton text={words} what="All" />
       </p>
+      <WatchedFolder site={site} />
       <p className="text-soft mt-3">
         <Link to={`/sites/${site.id}/what`}>Back to the draft</Link>
       </p>
@@ -149,6 +153,7 @@ function Password({ site, sftp }: { site: SiteView; sftp: Sftp }) {
           </Button>
         </form>
       </May>
+      <SftpKeys />
       <h3 className="mt-5 mb-1">How it arrives</h3>
       <ul className="max-w-prose list-disc pl-5">
         <li>
@@ -156,9 +161,9 @@ function Password({ site, sftp }: { site: SiteView; sftp: Sftp }) {
           {String(sftp.quietSeconds)} seconds.
         </li>
         <li>When the line is cut, what was sent since the last pause does not arrive.</li>
-        <li>Visitors see it once you publish.</li>
         <li>Names that no site can hold are refused to the program, with the reason.</li>
       </ul>
+      <ArrivalRule site={site} />
     </>
   );
 }

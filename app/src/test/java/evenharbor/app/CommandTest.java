@@ -3,12 +3,15 @@ package evenharbor.app;
 import static evenharbor.app.fixture.Patience.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.google.common.hash.Hashing;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.TestHarbor;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -118,6 +121,71 @@ class CommandTest {
         } finally {
             watching.destroy();
         }
+    }
+
+    @Test
+    void redirectsOfAFileAreAllImportedOrNone() throws Exception {
+        run(documented().substring(0, documented().indexOf("set -eu")));
+        person.putText(site, "index.html", "<title>Tides</title>").is(200);
+        Files.writeString(folder.resolve("good.csv"), "from,to\n/old.html,/index.html\n/older.html,/index.html\n");
+        Files.writeString(folder.resolve("wrong.csv"), "from,to\n/oldest.html,/index.html\n//::,/index.html\n");
+        Ended wrong = run("./even-harbor redirects import wrong.csv");
+        assertThat(wrong.code()).isEqualTo(1);
+        assertThat(wrong.said())
+                .contains("1 line is wrong. Nothing was imported")
+                .contains("line 3: ");
+        assertThat(run("./even-harbor redirects import good.csv").said()).contains("Imported 2 redirects");
+        assertThat(run("./even-harbor redirects import good.csv --json").said())
+                .contains("\"imported\":0", "\"same\":2");
+        assertThat(run("./even-harbor redirects import good.csv --live").said())
+                .contains("The redirects are imported; visitors do not meet them yet.");
+        person.claim(site, "tides" + site.substring(0, 6)).is(201);
+        person.publish(site);
+        assertThat(run("./even-harbor redirects import wrong.csv --skip-wrong --live")
+                        .said())
+                .contains("Imported 1 redirect, 0 were there already, 1 line left out. Visitors meet them now.");
+        assertThat(person.get("/api/sites/" + site + "/redirects").json().get("rules"))
+                .hasSize(3);
+        assertThat(run("./even-harbor redirects import none.csv").said()).contains("cannot be read");
+    }
+
+    @Test
+    void whatWasSentBeforeItWasStoppedIsNotSentAgain() throws Exception {
+        run(documented().substring(0, documented().indexOf("set -eu")));
+        List<Map<String, Object>> files = new ArrayList<>();
+        for (int i = 0; i < 3_000; i++) {
+            String text = "<title>" + site + i + "</title>" + "tide ".repeat(400);
+            Files.writeString(folder.resolve("public/p" + i + ".html"), text);
+            files.add(Map.of(
+                    "path", "p" + i + ".html",
+                    "size", text.length(),
+                    "hash",
+                            Hashing.sha256()
+                                    .hashString(text, StandardCharsets.UTF_8)
+                                    .toString()));
+        }
+        ProcessBuilder shell = new ProcessBuilder("./even-harbor", "publish", "public", "--draft")
+                .directory(folder.toFile())
+                .redirectErrorStream(true)
+                .redirectOutput(folder.resolve("stopped").toFile());
+        shell.environment().put("HARBOR_URL", harbor.origin());
+        shell.environment().put("HARBOR_TOKEN", token);
+        Process process = shell.start();
+        until("some have arrived", () -> missing(files) < files.size());
+        process.destroyForcibly().waitFor();
+        int left = missing(files);
+        JsonNode ended = JsonMapper.shared()
+                .readTree(run("./even-harbor publish public --draft --json").said());
+        assertThat(ended.get("sent").asInt()).isBetween(0, Math.min(left + 2, files.size() - 1));
+        assertThat(draftHas("p2999.html")).isTrue();
+    }
+
+    private int missing(List<Map<String, Object>> files) {
+        return person.post("/api/sites/" + site + "/draft/offer", Map.of("files", files))
+                .is(200)
+                .json()
+                .get("missing")
+                .size();
     }
 
     private boolean draftHas(String path) {

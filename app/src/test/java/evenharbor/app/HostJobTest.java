@@ -186,7 +186,7 @@ class HostJobTest {
         company.account().manner().setFault(HostingFault.DROPS);
         try {
             JsonNode ended = done(person, destination, work("PUBLISH"));
-            assertThat(ended.get("filesDone").asInt()).isEqualTo(13);
+            assertThat(ended.get("filesDone").asInt()).as("%s", ended).isEqualTo(13);
             assertThat(ended.get("bytesDone").asLong())
                     .as("what was sent and did not arrive is not counted as done")
                     .isEqualTo(ended.get("bytesTotal").asLong());

@@ -36,6 +36,7 @@ class RightsTest {
     private static final Map<String, String> TYPES = Map.of(
             "/api/sites/{siteId}/draft/contents", "application/octet-stream",
             "/api/sites/{siteId}/draft/contents/{hash}", "application/octet-stream",
+            "/api/sites/{siteId}/draft/packs", "application/zip",
             "/api/account/file", "application/zip");
 
     /** Answers without an end. */

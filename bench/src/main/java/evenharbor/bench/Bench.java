@@ -33,6 +33,9 @@ public final class Bench {
         all.put("intake", () -> new IntakeBench(origin, visitors, folder.resolve("intake")).run());
         all.put("sftp", () -> SftpBench.run(new HarborClient(origin, visitors), folder.resolve("sftp")));
         all.put(
+                "command",
+                () -> CommandBench.run(new HarborClient(origin, visitors), origin, folder.resolve("command")));
+        all.put(
                 "first-publish",
                 () -> FirstPublishBench.run(new HarborClient(origin, visitors), folder.resolve("first")));
         all.put("addresses", () -> AddressBench.run(folder.resolve("addresses")));

@@ -7,6 +7,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -42,6 +43,13 @@ final class HarborClient {
                         "person",
                         Map.of("name", "Bench", "email", email, "password", "measure twice, cut once")));
         ask("GET", "/api/session", HttpRequest.BodyPublishers.noBody(), true);
+    }
+
+    /** Fetches something into a file. */
+    void get(String path, Path file) throws IOException {
+        Files.write(
+                file,
+                send(HttpRequest.newBuilder(URI.create(origin + path)).build()).body());
     }
 
     private JsonNode post(String path, Object body) throws IOException {

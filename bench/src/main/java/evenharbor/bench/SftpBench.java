@@ -52,7 +52,8 @@ final class SftpBench {
                 String.format("%.1f s, median of %d", seconds[ROUNDS / 2], ROUNDS)));
     }
 
-    private static Path pages(Path folder) throws IOException {
+    /** Pages of 11 KB in folders, hard to pack. */
+    static Path pages(Path folder) throws IOException {
         for (int i = 0; i < FILES; i++) {
             Path page = folder.resolve(String.format("f%03d/page-%05d.html", i % FOLDERS, i));
             Files.createDirectories(page.getParent());

@@ -24,6 +24,8 @@ final class Connection {
     private static final int OK = 200;
     private static final int NOT_SIGNED_IN = 401;
     private static final int STALE = 412;
+    private static final int TOO_MANY = 429;
+    private static final int AWAY = 503;
     private static final int MOST_TRIES = 4;
 
     /** By it the harbor knows what it was asked before. */
@@ -106,6 +108,13 @@ final class Connection {
         return read(send(request.build()));
     }
 
+    void putZip(String path, byte[] body) {
+        read(send(request(path)
+                .header("Content-Type", "application/zip")
+                .PUT(HttpRequest.BodyPublishers.ofByteArray(body))
+                .build()));
+    }
+
     void putFile(String path, Path file) {
         try {
             read(send(request(path)
@@ -146,7 +155,14 @@ final class Connection {
         for (int tries = 1; ; tries++) {
             try {
                 HttpResponse<byte[]> answer = http.send(request, HttpResponse.BodyHandlers.ofByteArray());
-                if (answer.statusCode() != 503 || tries == most) {
+                if (answer.statusCode() == TOO_MANY) {
+                    // It was not carried out, and says when it would be.
+                    pause(Duration.ofSeconds(
+                            answer.headers().firstValueAsLong("Retry-After").orElse(1)));
+                    tries--;
+                    continue;
+                }
+                if (answer.statusCode() != AWAY || tries == most) {
                     return answer;
                 }
             } catch (IOException e) {
@@ -187,7 +203,9 @@ final class Connection {
         body.path("violations")
                 .forEach(each -> all.append(System.lineSeparator())
                         .append("  ")
-                        .append(each.path("message").asString("")));
+                        .append(each.path("field").asString(""))
+                        .append(": ")
+                        .append(each.path("sentence").asString("")));
         throw new Failure(answer.statusCode() == STALE ? Failure.STALE : Failure.REFUSED, all.toString());
     }
 

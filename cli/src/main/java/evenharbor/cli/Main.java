@@ -17,6 +17,7 @@ import picocli.CommandLine.Command;
             Status.class,
             Open.class,
             Restore.class,
+            Redirects.class,
             Export.class,
             GenerateCompletion.class
         })

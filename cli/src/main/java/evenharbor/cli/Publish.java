@@ -59,12 +59,12 @@ final class Publish implements Runnable {
 
     private void goOn(JsonNode site, Sending sending, JsonNode draft, LocalDateTime planned) {
         if (planned != null) {
-            plan(site, planned, draft.get("revision").asLong());
+            plan(site, sending, planned, draft.get("revision").asLong());
         } else if (draftOnly) {
             harbor.answer(
                     "The draft of " + site.get("title").asString() + " has "
                             + draft.get("count").asInt() + " files now.",
-                    Sending.values(site, draft.get("revision").asLong(), null));
+                    sending.values(site, draft.get("revision").asLong(), null));
         } else {
             sending.publish(site, rights);
         }
@@ -78,7 +78,7 @@ final class Publish implements Runnable {
         }
     }
 
-    private void plan(JsonNode site, LocalDateTime time, long revision) {
+    private void plan(JsonNode site, Sending sending, LocalDateTime time, long revision) {
         Map<String, Object> form = new LinkedHashMap<>();
         form.put("kind", "PUBLISH_DRAFT");
         form.put("version", null);
@@ -97,7 +97,7 @@ final class Publish implements Runnable {
                 form,
                 Connection.ONCE,
                 UUID.randomUUID().toString());
-        Map<String, Object> values = Sending.values(site, revision, null);
+        Map<String, Object> values = sending.values(site, revision, null);
         values.put("plan", plan.get("id").asString());
         values.put("at", plan.get("nextAt").asString());
         harbor.answer("Planned: " + plan.get("words").asString(), values);

@@ -23,6 +23,7 @@ final class Sending {
 
     private final Connection harbor;
     private final boolean quiet;
+    private int sent;
 
     /** @param quiet whether no progress is shown */
     Sending(Connection harbor, boolean quiet) {
@@ -39,7 +40,7 @@ final class Sending {
         long revision = harbor.get(at(site) + "/changes").get("draftRevision").asLong();
         progress("Reading " + folder);
         List<Folder.Entry> files = Folder.read(folder);
-        send(at(site), files);
+        sent = send(at(site), files);
         JsonNode taken = harbor.post(at(site) + "/draft/take", offer(files), "If-Match", "\"" + revision + "\"");
         progress("");
         return taken.get("draft");
@@ -53,7 +54,8 @@ final class Sending {
                         .toList());
     }
 
-    private void send(String at, List<Folder.Entry> files) {
+    /** @return how many files were sent */
+    private int send(String at, List<Folder.Entry> files) {
         JsonNode answer = harbor.post(at + "/draft/offer", offer(files));
         Map<String, Folder.Entry> byHash =
                 files.stream().collect(Collectors.toMap(Folder.Entry::hash, file -> file, (a, b) -> a));
@@ -64,10 +66,10 @@ final class Sending {
         AtomicLong sent = new AtomicLong();
         ExecutorService lines = Executors.newFixedThreadPool(LINES);
         try {
-            List<Future<?>> all = missing.stream()
-                    .<Future<?>>map(file -> lines.submit(() -> {
-                        harbor.putFile(at + "/draft/contents/" + file.hash(), file.file());
-                        progress("Sending " + percent(sent.addAndGet(file.size()), bytes) + " of " + missing.size()
+            List<Future<?>> all = Pack.of(missing).stream()
+                    .<Future<?>>map(pack -> lines.submit(() -> {
+                        send(at, pack);
+                        progress("Sending " + percent(sent.addAndGet(pack.bytes()), bytes) + " of " + missing.size()
                                 + (missing.size() == 1 ? " file" : " files"));
                     }))
                     .toList();
@@ -81,6 +83,16 @@ final class Sending {
             throw new Failure(Failure.REFUSED, "It was stopped. Nothing was changed.");
         } finally {
             lines.shutdownNow();
+        }
+        return missing.size();
+    }
+
+    private void send(String at, Pack pack) {
+        if (pack.alone()) {
+            Folder.Entry file = pack.files().get(0);
+            harbor.putFile(at + "/draft/contents/" + file.hash(), file.file());
+        } else {
+            harbor.putZip(at + "/draft/packs", pack.zipped());
         }
     }
 
@@ -135,12 +147,13 @@ final class Sending {
     }
 
     /** What programs are told. @param version null while it is not live */
-    static Map<String, Object> values(JsonNode site, long revision, Integer version) {
+    Map<String, Object> values(JsonNode site, long revision, Integer version) {
         Map<String, Object> values = new LinkedHashMap<>();
         values.put("site", site.get("id").asString());
         values.put("draftRevision", revision);
         values.put("version", version);
         values.put("url", Connection.link(site));
+        values.put("sent", sent);
         return values;
     }
 

@@ -57,7 +57,7 @@ final class Watch implements Runnable {
             } else {
                 harbor.answer(
                         "The draft has " + draft.get("count").asInt() + " files now.",
-                        Sending.values(site, draft.get("revision").asLong(), null));
+                        sending.values(site, draft.get("revision").asLong(), null));
             }
         } catch (Failure e) {
             System.err.println(e.getMessage());

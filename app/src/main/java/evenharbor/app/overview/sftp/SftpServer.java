@@ -6,6 +6,7 @@ import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
+import evenharbor.app.who.access.Person;
 import evenharbor.edge.blob.Blobs;
 import java.io.IOException;
 import java.nio.file.FileSystem;
@@ -21,6 +22,8 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.Lock;
+import java.util.concurrent.locks.ReentrantLock;
 import java.util.stream.Stream;
 import org.apache.sshd.common.AttributeRepository.AttributeKey;
 import org.apache.sshd.common.channel.Channel;
@@ -76,9 +79,10 @@ class SftpServer {
 
     private final SftpProperties properties;
     private final HostKey key;
+    private final SftpKeys keys;
     private final Sites sites;
     private final Addresses addresses;
-    private final Arrivals arrivals;
+    private final SftpArrivals arrivals;
     private final Blobs blobs;
     private final Path incoming;
     /** Pauses of programs are pauses of the real world, also where the practice clock is moved. */
@@ -95,13 +99,15 @@ class SftpServer {
     SftpServer(
             SftpProperties properties,
             HostKey key,
+            SftpKeys keys,
             Sites sites,
             Addresses addresses,
-            Arrivals arrivals,
+            SftpArrivals arrivals,
             Blobs blobs,
             HarborProperties harbor) {
         this.properties = properties;
         this.key = key;
+        this.keys = keys;
         this.sites = sites;
         this.addresses = addresses;
         this.arrivals = arrivals;
@@ -111,7 +117,7 @@ class SftpServer {
                 .resolve(FOLDER + ProcessHandle.current().pid());
     }
 
-    private record SignedIn(String siteId, String token) {}
+    private record SignedIn(String siteId, Pass pass) {}
 
     /** The TCP port that it listens at; empty while it does not. */
     Optional<Integer> port() {
@@ -132,7 +138,13 @@ class SftpServer {
         starting.setHost(properties.bind());
         starting.setPort(properties.port());
         starting.setKeyPairProvider(KeyPairProvider.wrap(key.pair()));
-        starting.setPasswordAuthenticator((user, password, session) -> signIn(user, password, session));
+        starting.setPasswordAuthenticator((user, password, session) ->
+                signIn(user, arrivals.pass(password.strip()), session).isPresent());
+        starting.setPublickeyAuthenticator((user, key, session) -> {
+            Optional<Person> person = signIn(user, keys.pass(key), session);
+            person.ifPresent(each -> keys.used(key, each.id()));
+            return person.isPresent();
+        });
         starting.setFileSystemFactory(new DraftFolders());
         starting.setChannelFactories(List.of(new ChannelSessionFactory() {
             @Override
@@ -203,13 +215,13 @@ class SftpServer {
         FileSystemUtils.deleteRecursively(incoming);
     }
 
-    private boolean signIn(String user, String password, ServerSession session) {
-        Optional<SignedIn> in = sitesOf(user.strip())
-                .filter(site -> arrivals.person(site, password.strip()).isPresent())
-                .findFirst()
-                .map(site -> new SignedIn(site, password.strip()));
-        in.ifPresent(each -> session.setAttribute(SIGNED_IN, each));
-        return in.isPresent();
+    /** @return whom it speaks for; empty when it opens nothing */
+    private Optional<Person> signIn(String user, Pass pass, ServerSession session) {
+        Optional<String> site = sitesOf(user.strip())
+                .filter(each -> pass.person(each).isPresent())
+                .findFirst();
+        site.ifPresent(each -> session.setAttribute(SIGNED_IN, new SignedIn(each, pass)));
+        return site.flatMap(pass::person);
     }
 
     /** The sites that a user may be: by id, or by a host name, which several may name while none has proven it. */
@@ -241,7 +253,7 @@ class SftpServer {
                     draft.changedAt(),
                     incoming.resolve(UUID.randomUUID().toString()),
                     blobs);
-            sessions.put(staging.names(), new SftpSession(in.siteId(), in.token(), staging, arrivals, clock));
+            sessions.put(staging.names(), new SftpSession(in.siteId(), in.pass(), staging, arrivals, clock));
             return staging.names();
         }
     }
@@ -287,13 +299,21 @@ class SftpServer {
         @Override
         public Command createSubsystem(ChannelSession channel) throws IOException {
             return new SftpSubsystem(channel, this) {
+                private final Lock ending = new ReentrantLock();
+
+                /** Called by several threads at once: none closes the folder while another makes a change of it. */
                 @Override
                 public void destroy(ChannelSession ended) {
-                    SftpSession session = sessions.remove(fileSystem);
-                    if (session != null) {
-                        end(session, ended);
+                    ending.lock();
+                    try {
+                        SftpSession session = sessions.remove(fileSystem);
+                        if (session != null) {
+                            end(session, ended);
+                        }
+                        super.destroy(ended);
+                    } finally {
+                        ending.unlock();
                     }
-                    super.destroy(ended);
                 }
             };
         }

@@ -19,22 +19,22 @@ final class SftpSession implements Closeable {
 
     private static final Logger LOG = LoggerFactory.getLogger(SftpSession.class);
 
-    /** A token that was revoked opens nothing any more after so long. */
+    /** What was revoked opens nothing any more after so long. */
     private static final Duration TRUSTED = Duration.ofSeconds(1);
 
     private final String siteId;
-    private final String token;
+    private final Pass pass;
     private final Staging staging;
-    private final Arrivals arrivals;
+    private final SftpArrivals arrivals;
     private final Clock clock;
     private Instant lastWord;
     private Instant checked;
     private boolean changed;
     private boolean ended;
 
-    SftpSession(String siteId, String token, Staging staging, Arrivals arrivals, Clock clock) {
+    SftpSession(String siteId, Pass pass, Staging staging, SftpArrivals arrivals, Clock clock) {
         this.siteId = siteId;
-        this.token = token;
+        this.pass = pass;
         this.staging = staging;
         this.arrivals = arrivals;
         this.clock = clock;
@@ -55,13 +55,13 @@ final class SftpSession implements Closeable {
     synchronized void changes() throws SftpException {
         Instant now = clock.instant();
         if (!ended && Duration.between(checked, now).compareTo(TRUSTED) > 0) {
-            ended = arrivals.person(siteId, token).isEmpty();
+            ended = pass.person(siteId).isEmpty();
             checked = now;
         }
         if (ended) {
             throw new SftpException(
                     SftpConstants.SSH_FX_PERMISSION_DENIED,
-                    "This token opens nothing any more. What was sent since the last pause was not taken over.");
+                    "What you signed in with opens nothing any more. What was sent since the last pause was not taken over.");
         }
         lastWord = now;
         changed = true;
@@ -85,7 +85,7 @@ final class SftpSession implements Closeable {
         try {
             FileEdits edits = staging.edits();
             if (!edits.none()) {
-                ended = !arrivals.take(siteId, token, edits);
+                ended = !arrivals.take(siteId, pass, edits);
                 if (!ended) {
                     staging.became(edits);
                 }
@@ -94,7 +94,7 @@ final class SftpSession implements Closeable {
         } catch (IOException | RuntimeException e) {
             // It is still there: it is tried again after the next pause, and when the program signs off.
             lastWord = clock.instant();
-            LOG.warn("What was sent to site {} by SFTP was not taken over: {}", siteId, e.getMessage());
+            LOG.warn("What was sent to site {} by SFTP was not taken over", siteId, e);
         }
     }
 

@@ -1,5 +1,6 @@
 package evenharbor.app.what.draft;
 
+import com.google.common.collect.Iterables;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.core.what.version.FileEntry;
@@ -9,6 +10,7 @@ import java.time.Duration;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -39,12 +41,18 @@ class AccountContents {
         this.clock = clock;
     }
 
-    /** Notes that an account has sent a content. */
-    void sent(Site site, String hash) {
+    /** Notes that an account has sent contents. */
+    void sent(Site site, Collection<String> hashes) {
         var now = clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime();
-        db.sql("insert into content_sent (account_id, hash, at) values (?, ?, ?) on duplicate key update at = ?")
-                .params(site.accountId(), hash, now, now)
-                .update();
+        for (List<String> some : Iterables.partition(hashes, AT_ONCE)) {
+            List<Object> values = new ArrayList<>();
+            some.forEach(hash -> values.addAll(List.of(site.accountId(), hash, now)));
+            db.sql("insert into content_sent (account_id, hash, at) values "
+                            + String.join(", ", Collections.nCopies(some.size(), "(?, ?, ?)"))
+                            + " on duplicate key update at = values(at)")
+                    .params(values)
+                    .update();
+        }
     }
 
     /** Those of some contents that the site's account may name, and that are here. */

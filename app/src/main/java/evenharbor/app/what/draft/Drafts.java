@@ -150,7 +150,7 @@ public class Drafts {
      *
      * @param before the files of the site's draft
      */
-    Manifest replaced(String siteId, Manifest before, Manifest after) {
+    public Manifest replaced(String siteId, Manifest before, Manifest after) {
         return keepingShared(siteId, before, SettingsFile.kept(before, after));
     }
 

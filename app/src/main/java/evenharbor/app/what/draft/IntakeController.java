@@ -10,6 +10,7 @@ import evenharbor.app.who.access.IfMatch;
 import evenharbor.core.what.draft.Intake;
 import evenharbor.core.what.draft.IntakeFile;
 import evenharbor.core.what.draft.IntakeLimits;
+import evenharbor.core.what.draft.IntakeProblem;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.blob.Blobs;
@@ -30,6 +31,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.zip.ZipInputStream;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -127,7 +129,7 @@ class IntakeController {
                     "A file changed on your disk while it was read, or was damaged on the way. Nothing was changed."
                             + " Send it again.");
         }
-        contents.sent(site, kept.hash());
+        contents.sent(site, Set.of(kept.hash()));
     }
 
     record Sent(String hash) {}
@@ -142,8 +144,44 @@ class IntakeController {
             throws IOException {
         Site site = sites.mine(siteId);
         String hash = blobs.put(IntakeRefusal.limited(body)).hash();
-        contents.sent(site, hash);
+        contents.sent(site, Set.of(hash));
         return new Sent(hash);
+    }
+
+    /** @param count how many contents came */
+    record SentMany(int count) {}
+
+    /** Many contents in one request, as a ZIP whose names do not matter: for programs that send a whole site. */
+    @PutMapping(path = "/packs", consumes = "application/zip")
+    SentMany sendMany(
+            @PathVariable String siteId,
+            @io.swagger.v3.oas.annotations.parameters.RequestBody(
+                            content = @Content(schema = @Schema(type = "string", format = "binary")))
+                    InputStream body)
+            throws IOException {
+        Site site = sites.mine(siteId);
+        Set<String> hashes = new LinkedHashSet<>();
+        Blobs.Batch batch = blobs.batch();
+        try {
+            ZipInputStream zip = new ZipInputStream(body);
+            // Bounded as it is unpacked, whatever the ZIP says of itself.
+            InputStream unpacked = IntakeRefusal.limited(zip);
+            while (zip.getNextEntry() != null) {
+                if (hashes.size() == IntakeLimits.DEFAULT.files()) {
+                    throw IntakeRefusal.of(
+                            IntakeProblem.Kind.TOO_MANY_FILES, "more than " + IntakeLimits.DEFAULT.files());
+                }
+                hashes.add(batch.put(unpacked).hash());
+            }
+            if (hashes.isEmpty()) {
+                throw IntakeRefusal.of(IntakeProblem.Kind.NOT_A_ZIP, "it has no files");
+            }
+            batch.settle();
+        } finally {
+            batch.close();
+        }
+        contents.sent(site, hashes);
+        return new SentMany(hashes.size());
     }
 
     @PostMapping("/take")

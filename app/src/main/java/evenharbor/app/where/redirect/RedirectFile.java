@@ -24,6 +24,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -34,6 +35,11 @@ final class RedirectFile {
 
     private static final List<String> COLUMNS = List.of(
             "source", "target", "status", "kind", "case", "slash", "query", "pages", "begins", "ends", "group", "note");
+
+    /** What others call the two columns that must be there. */
+    private static final Map<String, String> OTHER_NAMES = Map.of(
+            "from", "source", "old", "source", "old url", "source", "to", "target", "new", "target", "new url",
+            "target");
 
     private RedirectFile() {}
 
@@ -83,6 +89,7 @@ final class RedirectFile {
     private static List<String> columns(CsvRecord first) {
         List<String> names = first.getFields().stream()
                 .map(f -> f.strip().toLowerCase(Locale.ROOT))
+                .map(name -> OTHER_NAMES.getOrDefault(name, name))
                 .toList();
         return names.contains("source") && names.contains("target") ? names : null;
     }

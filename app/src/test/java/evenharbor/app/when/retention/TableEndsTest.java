@@ -73,9 +73,12 @@ class TableEndsTest {
             "mail_proof.browser",
             "notice.notice_key",
             "outside_link.url_hash",
+            "repeat_answer.fingerprint",
             "recovery_code.hash",
             "visitor_code.hash",
-            "visitor_code.browser");
+            "visitor_code.browser",
+            "watched_folder.seen",
+            "watched_folder.taken");
 
     /** Columns that name contents, each told by a {@link ContentUser}; those of the past are told by none. */
     private static final Set<String> CONTENTS = Set.of(

@@ -154,6 +154,9 @@ public final class Endpoints {
             POST   /api/session/passkey-options                                   OPEN    -
             GET    /api/sessions                                                  OWN     -
             DELETE /api/sessions/{id}                                             OWN     -
+            GET    /api/sftp-keys                                                OWN     -
+            POST   /api/sftp-keys                                                OWN     -
+            DELETE /api/sftp-keys/{id}                                           OWN     -
             GET    /api/sign-up                                                   OPEN    -
             GET    /api/sites                                                     OWN     -
             POST   /api/sites                                                     ACCOUNT MANAGE
@@ -172,6 +175,8 @@ public final class Endpoints {
             POST   /api/sites/{siteId}/addresses/{id}/https                       SITE    MANAGE
             GET    /api/sites/{siteId}/addresses/{id}/impact                      SITE    SEE
             POST   /api/sites/{siteId}/addresses/{id}/renaming                    SITE    MANAGE
+            GET    /api/sites/{siteId}/arrivals                                  SITE    SEE
+            PUT    /api/sites/{siteId}/arrivals                                  SITE    PUBLISH
             GET    /api/sites/{siteId}/audience                                   SITE    SEE
             PUT    /api/sites/{siteId}/audience/parts                             SITE    MANAGE
             DELETE /api/sites/{siteId}/audience/parts/{id}                        SITE    MANAGE
@@ -193,6 +198,7 @@ public final class Endpoints {
             POST   /api/sites/{siteId}/draft/folder-copies                        SITE    EDIT
             POST   /api/sites/{siteId}/draft/moves                                SITE    EDIT
             POST   /api/sites/{siteId}/draft/offer                                SITE    EDIT
+            PUT    /api/sites/{siteId}/draft/packs                               SITE    EDIT
             POST   /api/sites/{siteId}/draft/take                                 SITE    EDIT
             GET    /api/sites/{siteId}/draft/text                                 SITE    SEE
             PUT    /api/sites/{siteId}/draft/text                                 SITE    EDIT
@@ -292,6 +298,9 @@ public final class Endpoints {
             GET    /api/sites/{siteId}/versions/{number}/zip                      SITE    SEE
             GET    /api/sites/{siteId}/visits                                     SITE    SEE
             GET    /api/sites/{siteId}/visits/page                                SITE    SEE
+            GET    /api/sites/{siteId}/watched-folder                            SITE    SEE
+            PUT    /api/sites/{siteId}/watched-folder                            SITE    MANAGE
+            DELETE /api/sites/{siteId}/watched-folder                            SITE    MANAGE
             GET    /api/sites/{siteId}/where                                      SITE    SEE
             POST   /api/sites/{siteId}/where/checks                               SITE    SEE
             POST   /api/sites/{siteId}/word-replacements                          SITE    EDIT
