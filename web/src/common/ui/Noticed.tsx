@@ -1,4 +1,4 @@
-import { useId, type ReactNode } from 'react';
+import { useId, useLayoutEffect, useRef, type ReactNode } from 'react';
 import { format } from 'date-fns';
 import type { Schemas } from '../api/client';
 import { harborNow } from '../api/harborClock';
@@ -105,8 +105,21 @@ export function WillNotice({
   fixes?: ((line: OutcomeLine) => ReactNode) | undefined;
 }) {
   const id = useId();
+  const box = useRef<HTMLElement>(null);
+  const height = useRef(0);
+  useLayoutEffect(() => {
+    if (box.current === null) return;
+    // What stands below keeps its place while the answer to the next question is on its way.
+    box.current.style.minHeight = query.isPending && height.current > 0 ? `${String(height.current)}px` : '';
+    if (!query.isPending) height.current = box.current.offsetHeight;
+  });
   return (
-    <section aria-labelledby={id} className="border-water mb-3 border p-3">
+    <section
+      ref={box}
+      aria-labelledby={id}
+      aria-busy={query.isPending}
+      className="border-water mb-3 min-h-[6.5rem] border p-3"
+    >
       <h2 id={id} className="text-[1.05rem]">
         What visitors will notice
       </h2>

@@ -28,7 +28,7 @@ export function ApiPage() {
             ledger={<Operations tags={description.data.tags} operations={operations} chosen={operationId} />}
             sheet={
               operationId === undefined ? (
-                <Promise description={description.data} />
+                <Introduction description={description.data} />
               ) : chosen === undefined ? (
                 <NotHere what="operation" asking={false} to="/account/api" offer="see all" />
               ) : (
@@ -112,7 +112,7 @@ function Operations({
 }
 
 /** What holds for all of it. */
-function Promise({ description }: { description: Description }) {
+function Introduction({ description }: { description: Description }) {
   const url = `${window.location.origin}/api/openapi.json`;
   return (
     <>

@@ -33,7 +33,7 @@ export function ArrivalRule({ site }: { site: SiteView }) {
   return (
     <section aria-labelledby="arrivals" className="mt-5">
       <h3 id="arrivals" className="mb-1">
-        Then
+        Publish by itself
       </h3>
       <WhoMay site={site} to="PUBLISH" what="change this" />
       <Trouble error={rule.error ?? save.error} />
@@ -45,7 +45,7 @@ export function ArrivalRule({ site }: { site: SiteView }) {
               save.mutate({ ...now, publishes });
             }}
           >
-            Publish the whole draft by itself when something arrived
+            When something arrived, publish the whole draft
           </Check>
           {now.publishes && (
             <div className="mt-2">

@@ -98,8 +98,9 @@ class ProgramsWayTest {
         browser.sees("This is no public key.");
         browser.until(
                         "the box",
-                        d -> d.findElement(By.xpath(
-                                "//label[contains(., 'Publish the whole draft by itself')]/preceding-sibling::button")))
+                        d -> d.findElement(
+                                By.xpath(
+                                        "//label[contains(., 'When something arrived, publish the whole draft')]/preceding-sibling::button")))
                 .click();
         browser.sees("What keeps it from that");
         assertThat(browser.faults()).isEmpty();

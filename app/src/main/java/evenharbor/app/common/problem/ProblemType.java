@@ -16,6 +16,8 @@ public enum ProblemType {
     NAME_UNUSABLE(422, "This name cannot be used"),
     STALE(412, "Changed by someone in the meantime"),
     PUBLISH_RUNNING(409, "A publish is under way"),
+    KEY_USED(422, "This key was used for another request"),
+    REPEAT_RUNNING(409, "The first request is under way"),
     NOT_READY(409, "Something is missing first"),
     CONTENT_MISSING(409, "Some files have not arrived"),
     CONTENT_DAMAGED(500, "A stored file is damaged"),

@@ -1,5 +1,5 @@
 /**
- * One policy for deadlocks: whoever lost one begins anew. Entry point:
+ * One policy for deadlocks: whoever lost one begins anew; and times as the database keeps them. Entry point:
  * {@link evenharbor.app.common.transaction.Deadlocks}.
  */
 package evenharbor.app.common.transaction;

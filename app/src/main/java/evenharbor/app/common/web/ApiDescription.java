@@ -51,7 +51,7 @@ class ApiDescription {
             **Errors** are RFC 9457; their `type` stays, their sentences are for people.
 
             **Change.** Within a version members and operations come, and none goes or changes its meaning. Programs pass \
-            over members that they do not know. What ends is told a year before, in the answer's `Deprecation` header.
+            over members that they do not know.
             """;
 
     /** Where operations stand, by the group that their package is in: a name for programs, and words. */

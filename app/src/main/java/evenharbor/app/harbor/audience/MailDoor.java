@@ -2,6 +2,7 @@ package evenharbor.app.harbor.audience;
 
 import com.google.common.hash.Hashing;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.mail.Outbox;
 import evenharbor.core.who.audience.Audience;
@@ -13,8 +14,6 @@ import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ArrayBlockingQueue;
@@ -96,7 +95,7 @@ class MailDoor implements Doorkeeper, DisposableBean {
     private void code(Guard guard, Visitor visitor, String email, String holder) {
         transactions.executeWithoutResult(status -> {
             int open = db.sql("select count(*) from visitor_code where part_id = ? and email = ? and expires_at > ?")
-                    .params(guard.id(), email, utc(Instant.now()))
+                    .params(guard.id(), email, DatabaseTime.of(Instant.now()))
                     .query(Integer.class)
                     .single();
             Optional<String> site = site(guard);
@@ -114,7 +113,7 @@ class MailDoor implements Doorkeeper, DisposableBean {
                                 site.get(),
                                 email,
                                 holder,
-                                utc(Instant.now().plus(VALID)),
+                                DatabaseTime.of(Instant.now().plus(VALID)),
                                 digest(visitor.browser()))
                         .update();
             }
@@ -147,7 +146,7 @@ class MailDoor implements Doorkeeper, DisposableBean {
             record Found(String email, String holder) {}
             Optional<Found> found = db.sql("select email, holder from visitor_code where hash = ? and part_id = ?"
                             + " and expires_at > ? and tries < " + MOST_TRIES + " for update")
-                    .params(hash(guard, visitor, code), guard.id(), utc(Instant.now()))
+                    .params(hash(guard, visitor, code), guard.id(), DatabaseTime.of(Instant.now()))
                     .query((row, n) -> new Found(row.getString("email"), row.getString("holder")))
                     .optional();
             if (found.isEmpty()) {
@@ -198,9 +197,5 @@ class MailDoor implements Doorkeeper, DisposableBean {
 
     private static String digest(String secret) {
         return Hashing.sha256().hashString(secret, StandardCharsets.UTF_8).toString();
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

@@ -1,11 +1,11 @@
 package evenharbor.app.harbor.audience;
 
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.who.access.Ids;
 import evenharbor.core.who.audience.Audience;
 import evenharbor.core.who.audience.Guard;
 import evenharbor.edge.serve.Doorkeeper;
 import java.time.Clock;
-import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
@@ -39,7 +39,7 @@ class RegisteredVisitors {
                         row.getString("name"),
                         row.getString("email"),
                         row.getString("consent"),
-                        row.getObject("registered_at", LocalDateTime.class).toInstant(ZoneOffset.UTC),
+                        DatabaseTime.read(row, "registered_at"),
                         Optional.ofNullable(row.getObject("confirmed_at", LocalDateTime.class))
                                 .map(at -> at.toInstant(ZoneOffset.UTC))
                                 .orElse(null)))
@@ -58,12 +58,17 @@ class RegisteredVisitors {
                         shortened(form.name()),
                         form.email(),
                         form.consent(),
-                        utc(clock.instant()))
+                        DatabaseTime.of(clock.instant()))
                 .update();
         if (added == 0 && guard.audience() instanceof Audience.Registered asked && asked.confirmed()) {
             db.sql("update registered_visitor set name = ?, consent = ?, registered_at = ?"
                             + " where part_id = ? and email = ? and confirmed_at is null")
-                    .params(shortened(form.name()), form.consent(), utc(clock.instant()), guard.id(), form.email())
+                    .params(
+                            shortened(form.name()),
+                            form.consent(),
+                            DatabaseTime.of(clock.instant()),
+                            guard.id(),
+                            form.email())
                     .update();
         }
         return added == 1;
@@ -72,7 +77,7 @@ class RegisteredVisitors {
     /** Someone has shown that the e-mail is theirs. */
     void confirm(String id) {
         db.sql("update registered_visitor set confirmed_at = ? where id = ? and confirmed_at is null")
-                .params(utc(clock.instant()), id)
+                .params(DatabaseTime.of(clock.instant()), id)
                 .update();
     }
 
@@ -126,9 +131,5 @@ class RegisteredVisitors {
     private static String shortened(String name) {
         String plain = name.replaceAll("\\p{Cntrl}+", " ").strip();
         return plain.length() > 120 ? plain.substring(0, 120) : plain;
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

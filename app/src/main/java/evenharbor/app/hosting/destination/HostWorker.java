@@ -173,7 +173,8 @@ class HostWorker {
         while (true) {
             try {
                 HostJobSteps.Outcome outcome = once(job, meter);
-                finish(job.id, site, outcome, meter);
+                meter.beat();
+                finish(job.id, site, outcome);
                 return;
             } catch (Meter.Stopped e) {
                 LOG.info("Work {} was paused, stopped or taken over", job.id);
@@ -259,13 +260,10 @@ class HostWorker {
         return steps.carryOut(job, destination, meter, () -> reach.open(host, destination.folder));
     }
 
-    private void finish(String id, Site site, HostJobSteps.Outcome outcome, JobMeter meter) {
+    private void finish(String id, Site site, HostJobSteps.Outcome outcome) {
         transactions.executeWithoutResult(status -> {
             HostJob job = jobs.lock(id).orElseThrow();
             job.state = HostJob.State.DONE;
-            // What was told last on the way may be of before.
-            job.filesDone = meter.files();
-            job.bytesDone = meter.bytes();
             job.step = HostJob.Step.DONE;
             job.result = outcome.sentence();
             job.fault = null;

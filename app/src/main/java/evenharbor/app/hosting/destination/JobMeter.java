@@ -65,16 +65,6 @@ final class JobMeter implements Meter {
         }
     }
 
-    /** How many files were moved. */
-    int files() {
-        return files.get();
-    }
-
-    /** How many bytes were moved. */
-    long bytes() {
-        return bytes.get();
-    }
-
     /** How much was still to be moved when it last began, in bytes and one for each file; less than before is progress. */
     long toMove() {
         return toMove;

@@ -263,6 +263,8 @@ final class FtpLine extends FTPClient {
         try {
             plain = super._openDataConnection_(command, arg);
         } catch (ConnectException | SocketTimeoutException e) {
+            // Where the line for commands is gone too, the server hung up, and no port is blocked: this throws then.
+            sendNoOp();
             throw new HostTrouble(HostFault.PASSIVE_BLOCKED, String.valueOf(e.getMessage()), e);
         }
         if (plain == null || !secure) {

@@ -1,6 +1,7 @@
 package evenharbor.app.overview.arrival;
 
 import evenharbor.app.what.site.Sites;
+import evenharbor.core.harbor.publish.ArrivalRule;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import org.springframework.web.bind.annotation.GetMapping;

@@ -1,15 +1,15 @@
 package evenharbor.app.overview.arrival;
 
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.what.draft.Draft;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
+import evenharbor.core.harbor.publish.ArrivalRule;
 import evenharbor.core.what.version.Manifest;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -62,7 +62,7 @@ public class Arrivals {
             Draft draft = drafts.change(siteId, OptionalLong.empty(), words, edits);
             if (rule(siteId).publishes()) {
                 db.sql("replace into arrival (site_id, person_id, revision, at) values (?, ?, ?, ?)")
-                        .params(siteId, person.id(), draft.revision(), utc(clock.instant()))
+                        .params(siteId, person.id(), draft.revision(), DatabaseTime.of(clock.instant()))
                         .update();
             }
         });
@@ -76,7 +76,7 @@ public class Arrivals {
                         row.getString("site_id"),
                         row.getString("person_id"),
                         row.getLong("revision"),
-                        row.getObject("at", LocalDateTime.class).toInstant(ZoneOffset.UTC)))
+                        DatabaseTime.read(row, "at")))
                 .list();
     }
 
@@ -94,9 +94,5 @@ public class Arrivals {
         db.sql("delete from arrival where site_id = ? and revision = ?")
                 .params(waiting.siteId(), waiting.revision())
                 .update();
-    }
-
-    private static LocalDateTime utc(Instant at) {
-        return at.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

@@ -118,11 +118,7 @@ class FolderWatch {
             return;
         }
         Map<String, Long> sizes = new TreeMap<>();
-        listing.files().forEach((path, found) -> {
-            if (!hidden(path)) {
-                sizes.put(path, found.size());
-            }
-        });
+        listing.files().forEach((path, found) -> sizes.put(path, found.size()));
         if (sizes.isEmpty()) {
             watched.cannot(folder, "The folder is empty, so the draft was left as it is.", looks);
             return;
@@ -133,8 +129,8 @@ class FolderWatch {
                 // It was changed while it was read: it does not rest.
                 return;
             }
-            String words = "taken from the watched folder " + shown(folder) + " (" + sizes.size()
-                    + (sizes.size() == 1 ? " file)" : " files)");
+            String words = "taken from the watched folder " + shown(folder) + " (" + taken.count()
+                    + (taken.count() == 1 ? " file)" : " files)");
             arrivals.take(
                     folder.siteId(), person.get(), words, before -> drafts.replaced(folder.siteId(), before, taken));
             watched.taken(folder, looks);
@@ -145,16 +141,6 @@ class FolderWatch {
 
     private static String shown(WatchedFolder folder) {
         return folder.folder().isEmpty() ? folder.opened() : folder.opened() + "/" + folder.folder();
-    }
-
-    /** Files of version control and of the system. */
-    private static boolean hidden(String path) {
-        for (String name : path.split("/")) {
-            if (name.startsWith(".") && !name.equals(".well-known")) {
-                return true;
-            }
-        }
-        return false;
     }
 
     private Optional<Person> person(WatchedFolder folder) {

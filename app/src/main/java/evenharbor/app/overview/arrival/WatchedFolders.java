@@ -1,6 +1,7 @@
 package evenharbor.app.overview.arrival;
 
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.who.access.Current;
 import java.sql.ResultSet;
@@ -8,8 +9,6 @@ import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
@@ -64,7 +63,7 @@ class WatchedFolders {
         db.sql(
                         "replace into watched_folder (site_id, opened, folder, person_id, taken, seen, rests_since, problem, looked_at)"
                                 + " values (?, ?, ?, ?, '', '', ?, '', '2000-01-01')")
-                .params(siteId, opened, path, Current.person().id(), utc(Instant.now()))
+                .params(siteId, opened, path, Current.person().id(), DatabaseTime.of(Instant.now()))
                 .update();
     }
 
@@ -80,12 +79,12 @@ class WatchedFolders {
         Instant now = Instant.now();
         return db
                 .sql("select * from watched_folder where looked_at < ? order by looked_at")
-                .param(utc(now.minus(ago)))
+                .param(DatabaseTime.of(now.minus(ago)))
                 .query(WatchedFolders::read)
                 .list()
                 .stream()
                 .filter(each -> db.sql("update watched_folder set looked_at = ? where site_id = ? and looked_at < ?")
-                                .params(utc(now), each.siteId(), utc(now.minus(ago)))
+                                .params(DatabaseTime.of(now), each.siteId(), DatabaseTime.of(now.minus(ago)))
                                 .update()
                         > 0)
                 .toList();
@@ -94,14 +93,14 @@ class WatchedFolders {
     /** It looks otherwise than before. */
     void seen(WatchedFolder folder, String looks) {
         db.sql("update watched_folder set seen = ?, rests_since = ? where site_id = ?")
-                .params(looks, utc(Instant.now()), folder.siteId())
+                .params(looks, DatabaseTime.of(Instant.now()), folder.siteId())
                 .update();
     }
 
     /** It was taken in as it looks. */
     void taken(WatchedFolder folder, String looks) {
         db.sql("update watched_folder set taken = ?, taken_at = ?, problem = '' where site_id = ?")
-                .params(looks, utc(clock.instant()), folder.siteId())
+                .params(looks, DatabaseTime.of(clock.instant()), folder.siteId())
                 .update();
     }
 
@@ -124,16 +123,8 @@ class WatchedFolders {
                 row.getString("person_id"),
                 row.getString("taken"),
                 row.getString("seen"),
-                instant(row, "rests_since"),
-                row.getObject("taken_at") == null ? Optional.empty() : Optional.of(instant(row, "taken_at")),
+                DatabaseTime.read(row, "rests_since"),
+                DatabaseTime.readIfAny(row, "taken_at"),
                 row.getString("problem"));
-    }
-
-    private static Instant instant(ResultSet row, String column) throws SQLException {
-        return row.getObject(column, LocalDateTime.class).toInstant(ZoneOffset.UTC);
-    }
-
-    private static LocalDateTime utc(Instant at) {
-        return at.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

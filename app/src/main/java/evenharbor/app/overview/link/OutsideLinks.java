@@ -5,6 +5,7 @@ import com.google.common.util.concurrent.Striped;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.what.finding.DraftFindings;
 import evenharbor.core.what.finding.OutsideAnswer;
 import evenharbor.core.what.finding.SiteFindings;
@@ -105,7 +106,7 @@ public class OutsideLinks {
     private Map<String, Known> known() {
         Map<String, Known> known = new HashMap<>();
         db.sql("select url_hash, answer, status, moved_to, asked_at from outside_link where asked_at > ?")
-                .param(utc(clock.instant().minus(KEPT)))
+                .param(DatabaseTime.of(clock.instant().minus(KEPT)))
                 .query(row -> {
                     known.put(
                             row.getString(1),
@@ -166,7 +167,7 @@ public class OutsideLinks {
         String moved = asked.movedTo().length() > LONGEST ? "" : asked.movedTo();
         db.sql(
                         "replace into outside_link (url_hash, url, answer, status, moved_to, asked_at) values (?, ?, ?, ?, ?, ?)")
-                .params(hash(url), url, asked.answer().name(), asked.status(), moved, utc(clock.instant()))
+                .params(hash(url), url, asked.answer().name(), asked.status(), moved, DatabaseTime.of(clock.instant()))
                 .update();
     }
 
@@ -180,10 +181,6 @@ public class OutsideLinks {
 
     private static String hash(String url) {
         return Hashing.sha256().hashString(url, StandardCharsets.UTF_8).toString();
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 
     @EventListener

@@ -73,7 +73,7 @@ class MessageFollower {
         }
         Body body = new Body(
                 kind.get(),
-                happened.at(),
+                happened.at().toString(),
                 happened.id(),
                 sites.find(happened.siteId()).map(this::site).orElse(null),
                 MessageWords.words(happened.kind()) + (happened.detail().isEmpty() ? "" : ": " + happened.detail()),

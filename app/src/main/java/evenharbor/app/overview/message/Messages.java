@@ -1,6 +1,7 @@
 package evenharbor.app.overview.message;
 
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.who.access.Ids;
 import evenharbor.core.who.message.MessageKind;
 import evenharbor.core.who.message.MessageLife;
@@ -8,8 +9,6 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -68,10 +67,10 @@ class Messages {
                         activity.orElse(null),
                         kind.name(),
                         body.json(id),
-                        utc(at),
+                        DatabaseTime.of(at),
                         life.state().name(),
                         life.tries(),
-                        life.nextAt().map(Messages::utc).orElse(null))
+                        life.nextAt().map(DatabaseTime::of).orElse(null))
                 .update();
         if (written > 0) {
             events.publishEvent(new Written());
@@ -97,7 +96,7 @@ class Messages {
                 .query((row, n) -> new Row(
                         row.getString("message_id"),
                         new Try(
-                                instant(row, "at"),
+                                DatabaseTime.read(row, "at"),
                                 row.getInt("status"),
                                 row.getInt("took_ms"),
                                 row.getString("answer"))))
@@ -116,7 +115,7 @@ class Messages {
                 .params(
                         life.state().name(),
                         life.tries(),
-                        life.nextAt().map(Messages::utc).orElse(null),
+                        life.nextAt().map(DatabaseTime::of).orElse(null),
                         id,
                         receiverId)
                 .update();
@@ -130,7 +129,7 @@ class Messages {
     @Transactional(readOnly = true)
     List<Message> due(int most) {
         return db.sql(READ + " where next_at <= ? and leased_until < ? order by next_at limit " + most)
-                .params(utc(clock.instant()), utc(Instant.now()))
+                .params(DatabaseTime.of(clock.instant()), DatabaseTime.of(Instant.now()))
                 .query(Messages::read)
                 .list();
     }
@@ -138,7 +137,7 @@ class Messages {
     /** Takes one for this node. @param until by the real clock @return whether it is this node's */
     boolean claim(String id, Instant until) {
         return db.sql("update message set leased_until = ? where id = ? and next_at is not null and leased_until < ?")
-                        .params(utc(until), id, utc(Instant.now()))
+                        .params(DatabaseTime.of(until), id, DatabaseTime.of(Instant.now()))
                         .update()
                 == 1;
     }
@@ -149,13 +148,13 @@ class Messages {
                 .params(
                         life.state().name(),
                         life.tries(),
-                        life.nextAt().map(Messages::utc).orElse(null),
+                        life.nextAt().map(DatabaseTime::of).orElse(null),
                         id)
                 .update();
         db.sql("insert into message_try (message_id, at, status, took_ms, answer)"
                         + " select id, ?, ?, ?, ? from message where id = ?")
                 .params(
-                        utc(one.at()),
+                        DatabaseTime.of(one.at()),
                         one.status(),
                         one.tookMs(),
                         one.answer().length() > LONGEST_ANSWER
@@ -171,18 +170,10 @@ class Messages {
                 row.getString("receiver_id"),
                 MessageKind.valueOf(row.getString("kind")),
                 row.getString("body"),
-                instant(row, "at"),
+                DatabaseTime.read(row, "at"),
                 new MessageLife(
                         MessageLife.State.valueOf(row.getString("state")),
                         row.getInt("tries"),
-                        row.getObject("next_at") == null ? Optional.empty() : Optional.of(instant(row, "next_at"))));
-    }
-
-    private static Instant instant(ResultSet row, String column) throws SQLException {
-        return row.getObject(column, LocalDateTime.class).toInstant(ZoneOffset.UTC);
-    }
-
-    private static LocalDateTime utc(Instant at) {
-        return at.atOffset(ZoneOffset.UTC).toLocalDateTime();
+                        DatabaseTime.readIfAny(row, "next_at")));
     }
 }

@@ -151,7 +151,7 @@ class ReceiverController {
                 MessageKind.TEST,
                 new Body(
                         MessageKind.TEST,
-                        now,
+                        now.toString(),
                         0,
                         null,
                         "a test message, sent by hand",

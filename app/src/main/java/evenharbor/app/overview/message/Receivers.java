@@ -2,6 +2,7 @@ package evenharbor.app.overview.message;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.secret.Secrets;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.hosting.host.HostNumbers;
 import evenharbor.app.hosting.transfer.HostTrouble;
 import evenharbor.app.what.site.Sites;
@@ -16,9 +17,6 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
@@ -122,7 +120,7 @@ class Receivers {
                         joined(form.kinds()),
                         form.running(),
                         secrets.sealed(made.secret()),
-                        utc(clock.instant()))
+                        DatabaseTime.of(clock.instant()))
                 .update();
         return made;
     }
@@ -141,7 +139,7 @@ class Receivers {
         mine(id);
         String secret = Ids.secret();
         db.sql("update receiver set old_secret = secret, old_until = ?, secret = ? where id = ?")
-                .params(utc(clock.instant().plus(OLD_SIGNS_FOR)), secrets.sealed(secret), id)
+                .params(DatabaseTime.of(clock.instant().plus(OLD_SIGNS_FOR)), secrets.sealed(secret), id)
                 .update();
         return secret;
     }
@@ -163,7 +161,7 @@ class Receivers {
     @Transactional(readOnly = true)
     public List<SignedRequest.Key> keys(String id) {
         Sealed sealed = db.sql("select secret, if(old_until > ?, old_secret, null) old from receiver where id = ?")
-                .params(utc(clock.instant()), id)
+                .params(DatabaseTime.of(clock.instant()), id)
                 .query((row, n) -> new Sealed(row.getBytes("secret"), row.getBytes("old")))
                 .single();
         List<SignedRequest.Key> keys = new ArrayList<>();
@@ -205,9 +203,5 @@ class Receivers {
 
     private static String joined(Set<MessageKind> kinds) {
         return kinds.stream().map(MessageKind::name).collect(Collectors.joining(","));
-    }
-
-    private static LocalDateTime utc(Instant at) {
-        return at.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

@@ -3,6 +3,7 @@ package evenharbor.app.overview.moving;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.SiteEnds;
 import evenharbor.app.what.site.Sites;
@@ -19,8 +20,6 @@ import evenharbor.core.who.notice.NoticeKind;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -128,7 +127,7 @@ class AccountClosing {
     private Optional<Instant> ends(String account) {
         return db.sql("select ends_at from account_closing where account_id = ?")
                 .param(account)
-                .query((row, n) -> row.getObject("ends_at", LocalDateTime.class).toInstant(ZoneOffset.UTC))
+                .query((row, n) -> DatabaseTime.read(row, "ends_at"))
                 .optional();
     }
 
@@ -143,7 +142,7 @@ class AccountClosing {
         Instant now = clock.instant();
         sites.mine().forEach(site -> sites.delete(site.id()));
         db.sql("insert into account_closing (account_id, closed_by, closed_at, ends_at) values (?, ?, ?, ?)")
-                .params(account, person.id(), utc(now), utc(now.plus(KEPT)))
+                .params(account, person.id(), DatabaseTime.of(now), DatabaseTime.of(now.plus(KEPT)))
                 .update();
         tell(account, "closed", person.name() + " closed the account. Its sites answer no more.", now);
     }
@@ -170,8 +169,7 @@ class AccountClosing {
         List<String> closedAt = new ArrayList<>();
         db.sql("select closed_at from account_closing where account_id = ?")
                 .param(person.accountId())
-                .query((row, n) ->
-                        row.getObject("closed_at", LocalDateTime.class).toInstant(ZoneOffset.UTC))
+                .query((row, n) -> DatabaseTime.read(row, "closed_at"))
                 .optional()
                 .ifPresent(at -> sites.deleted().stream()
                         .filter(site -> site.deletedAt()
@@ -187,7 +185,7 @@ class AccountClosing {
     /** Ends accounts whose time is over, each by itself. */
     void endDue() {
         db.sql("select account_id from account_closing where ends_at <= ?")
-                .param(utc(clock.instant()))
+                .param(DatabaseTime.of(clock.instant()))
                 .query(String.class)
                 .list()
                 .forEach(account -> {
@@ -211,9 +209,5 @@ class AccountClosing {
         OF_ACCOUNT.forEach(table -> db.sql("delete from " + table + " where account_id = ?")
                 .param(account)
                 .update());
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

@@ -1,7 +1,6 @@
 package evenharbor.app.overview.moving;
 
 import evenharbor.app.common.problem.Problem;
-import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.harbor.audience.AudienceCopies;
 import evenharbor.app.harbor.publish.Publishing;
 import evenharbor.app.hosting.cost.Costs;
@@ -9,7 +8,6 @@ import evenharbor.app.what.addition.DraftSettings;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Drafts;
-import evenharbor.app.what.live.LifeJson;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.what.site.Unlisted;
@@ -19,28 +17,20 @@ import evenharbor.app.when.plan.PlannedChanges;
 import evenharbor.app.where.address.Claims;
 import evenharbor.app.where.redirect.RedirectContents;
 import evenharbor.app.where.redirect.RedirectSets;
-import evenharbor.core.hosting.cost.Cost;
 import evenharbor.core.what.addition.SettingsFile;
-import evenharbor.core.what.live.Closing;
 import evenharbor.core.what.site.Settings;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
-import evenharbor.core.when.plan.PlannedAction;
-import evenharbor.core.when.plan.Repeat;
-import evenharbor.core.when.plan.Schedule;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.where.address.SiteAddresses;
-import evenharbor.core.who.audience.Audience;
 import evenharbor.edge.blob.Blobs;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.Currency;
 import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
@@ -137,28 +127,9 @@ class AccountImport {
                 }
             }
             Objects.requireNonNullElse(archive.index().costs(), List.<Archive.CostFile>of())
-                    .forEach(
-                            cost -> tried(left, "The cost “" + cost.what() + "”", () -> costs.add(cost(cost, madeOf))));
+                    .forEach(cost -> tried(
+                            left, "The cost “" + cost.what() + "”", () -> costs.add(ArchiveValues.cost(cost, madeOf))));
             return new Came(came, left);
-        }
-    }
-
-    private static Cost cost(Archive.CostFile file, Map<String, String> madeOf) {
-        try {
-            return new Cost(
-                    cut(file.what(), 200),
-                    Optional.ofNullable(file.site()).map(madeOf::get),
-                    Currency.getInstance(file.currency()).getCurrencyCode(),
-                    Cost.Paid.valueOf(file.paid()),
-                    Math.max(0, file.price()),
-                    Optional.ofNullable(file.firstYear()),
-                    Math.max(0, Math.min(100, file.discount())),
-                    Optional.ofNullable(file.discountUntil()),
-                    Optional.ofNullable(file.yearlyOffer()),
-                    Objects.requireNonNull(file.since()),
-                    Optional.ofNullable(file.ends()));
-        } catch (IllegalArgumentException | NullPointerException e) {
-            throw new Problem(ProblemType.INVALID, "it cannot be read.");
         }
     }
 
@@ -184,8 +155,10 @@ class AccountImport {
                 .forEach(part -> left.add("The end of the link to " + part.path()
                         + ": it had ended, and the new link, which nobody has yet, has none. Set one under Who."));
         long unguarded = Objects.requireNonNullElse(file.audience(), List.<Archive.PartFile>of()).stream()
-                .filter(part ->
-                        !tried(left, "Who gets in to " + part.path(), () -> audiences.takeOver(site.id(), taken(part))))
+                .filter(part -> !tried(
+                        left,
+                        "Who gets in to " + part.path(),
+                        () -> audiences.takeOver(site.id(), ArchiveValues.taken(part))))
                 .count();
         boolean live = false;
         if (unguarded > 0) {
@@ -202,7 +175,7 @@ class AccountImport {
                     .forEach(plan -> tried(
                             left,
                             "The plan for " + plan.starts(),
-                            () -> plans.add(site.id(), action(plan), schedule(plan))));
+                            () -> plans.add(site.id(), ArchiveValues.action(plan), ArchiveValues.schedule(plan))));
         }
         Objects.requireNonNullElse(file.destinations(), List.<Archive.DestinationFile>of())
                 .forEach(each -> left.add(
@@ -247,30 +220,16 @@ class AccountImport {
                 Optional.empty(),
                 kept(file.redirects(), left),
                 new Settings(file.listed(), file.pinned()),
-                cut(file.name(), 120),
-                cut(file.note(), 2000),
+                ArchiveValues.cut(file.name(), 120),
+                ArchiveValues.cut(file.note(), 2000),
                 file.kept(),
-                cause(file.cause()),
+                ArchiveValues.cause(file.cause()),
                 "",
                 file.createdAt(),
                 Optional.ofNullable(file.publishedAt()),
                 Optional.empty(),
                 manifest.count(),
                 manifest.bytes());
-    }
-
-    private static SavedVersion.Cause cause(String name) {
-        for (SavedVersion.Cause cause : SavedVersion.Cause.values()) {
-            if (cause.name().equals(name)) {
-                return cause;
-            }
-        }
-        return SavedVersion.Cause.SAVED;
-    }
-
-    private static String cut(String words, int most) {
-        String said = Objects.requireNonNullElse(words, "");
-        return said.length() > most ? said.substring(0, most) : said;
     }
 
     /** @param known entries of files that several versions have: each is looked at once */
@@ -325,46 +284,6 @@ class AccountImport {
                                             : OptionalInt.of(each.trialVersion()),
                                     Objects.requireNonNullElse(each.pointsTo(), "")));
                 }));
-    }
-
-    private static AudienceCopies.PartTakenAlong taken(Archive.PartFile part) {
-        return new AudienceCopies.PartTakenAlong(
-                part.path(),
-                part.way(),
-                Objects.requireNonNullElse(part.kept(), ""),
-                Optional.ofNullable(part.until()),
-                Objects.requireNonNullElse(part.emails(), List.of()),
-                Optional.ofNullable(part.registration())
-                        .map(asked -> new Audience.Registered(
-                                Math.max(0, Math.min(100, asked.after())),
-                                asked.name(),
-                                cut(asked.consent(), 1000),
-                                asked.confirmed(),
-                                cut(asked.page(), 500))));
-    }
-
-    private static PlannedAction action(Archive.PlanFile plan) {
-        return switch (String.valueOf(plan.kind())) {
-            case "PublishDraft" -> new PlannedAction.PublishDraft();
-            case "GoLive" -> new PlannedAction.GoLive(plan.version(), plan.redirects());
-            case "PutLive" -> new PlannedAction.PutLive();
-            case "TakeDown" -> new PlannedAction.TakeDown(plan.everywhere());
-            case "Close" -> new PlannedAction.Close(LifeJson.read(plan.closing(), Closing.class));
-            case "Reopen" -> new PlannedAction.Reopen();
-            case "ApplyRedirects" -> new PlannedAction.ApplyRedirects();
-            default -> throw new IllegalArgumentException("There is no such plan");
-        };
-    }
-
-    private static Schedule schedule(Archive.PlanFile plan) {
-        return new Schedule(
-                plan.starts(),
-                Optional.ofNullable(plan.ends()),
-                ZoneId.of(plan.zone()),
-                plan.second(),
-                Optional.ofNullable(plan.every())
-                        .map(every -> new Repeat(
-                                Repeat.Every.valueOf(every), plan.interval(), Optional.ofNullable(plan.last()))));
     }
 
     /** Does something, and tells what it was when it cannot be. @return whether it was done */

@@ -4,6 +4,7 @@ import com.google.common.hash.Hashing;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.address.Address;
@@ -21,9 +22,6 @@ import evenharbor.core.who.notice.NoticeKind;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -77,7 +75,7 @@ class HandOver {
         Site site = sites.mine(siteId);
         return new Standing(
                 db.sql("select to_email from hand_over where site_id = ? and expires_at > ?")
-                        .params(siteId, utc(clock.instant()))
+                        .params(siteId, DatabaseTime.of(clock.instant()))
                         .query(String.class)
                         .optional(),
                 hindrances(site));
@@ -124,8 +122,8 @@ class HandOver {
                         email,
                         hash(code),
                         by.id(),
-                        utc(clock.instant()),
-                        utc(clock.instant().plus(VALID)))
+                        DatabaseTime.of(clock.instant()),
+                        DatabaseTime.of(clock.instant().plus(VALID)))
                 .update();
         outbox.post(
                 Letter.of(
@@ -152,7 +150,7 @@ class HandOver {
     Offered offered(String code) {
         return db.sql("select h.*, s.title from hand_over h join site s on s.id = h.site_id"
                         + " where h.hash = ? and h.expires_at > ? and s.deleted_at is null")
-                .params(hash(code), utc(clock.instant()))
+                .params(hash(code), DatabaseTime.of(clock.instant()))
                 .query((row, n) -> new Offered(
                         row.getString("site_id"),
                         row.getString("title"),
@@ -234,9 +232,5 @@ class HandOver {
 
     private static String hash(String code) {
         return Hashing.sha256().hashString(code, StandardCharsets.UTF_8).toString();
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

@@ -1,6 +1,7 @@
 package evenharbor.app.overview.sftp;
 
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.access.Memberships;
@@ -14,8 +15,6 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.apache.sshd.common.config.keys.AuthorizedKeyEntry;
@@ -80,7 +79,7 @@ class SftpKeys {
                         name.strip(),
                         KeyUtils.getKeyType(key),
                         fingerprint,
-                        utc(clock.instant()))
+                        DatabaseTime.of(clock.instant()))
                 .update();
         if (added == 0) {
             throw Problem.field("key", "This key is in the list already: " + fingerprint + ".");
@@ -154,7 +153,7 @@ class SftpKeys {
     /** Notes that a program signed in. */
     void used(PublicKey key, String personId) {
         db.sql("update sftp_key set last_used_at = ? where fingerprint = ? and person_id = ?")
-                .params(utc(clock.instant()), KeyUtils.getFingerPrint(key), personId)
+                .params(DatabaseTime.of(clock.instant()), KeyUtils.getFingerPrint(key), personId)
                 .update();
     }
 
@@ -165,12 +164,7 @@ class SftpKeys {
                 row.getString("name"),
                 row.getString("type"),
                 row.getString("fingerprint"),
-                row.getObject("created_at", LocalDateTime.class).toInstant(ZoneOffset.UTC),
-                Optional.ofNullable(row.getObject("last_used_at", LocalDateTime.class))
-                        .map(at -> at.toInstant(ZoneOffset.UTC)));
-    }
-
-    private static LocalDateTime utc(Instant at) {
-        return at.atOffset(ZoneOffset.UTC).toLocalDateTime();
+                DatabaseTime.read(row, "created_at"),
+                DatabaseTime.readIfAny(row, "last_used_at"));
     }
 }

@@ -2,36 +2,26 @@ package evenharbor.app.when.plan;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
-import evenharbor.app.harbor.publish.Publishing;
-import evenharbor.app.harbor.review.Agreements;
-import evenharbor.app.hosting.destination.PlannedSendings;
 import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.what.version.Versions;
-import evenharbor.app.where.address.MainAddress;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
-import evenharbor.core.harbor.publish.Selection;
 import evenharbor.core.what.live.LifeChange;
-import evenharbor.core.what.live.SiteEvent;
-import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.when.plan.Course;
 import evenharbor.core.when.plan.Plan;
-import evenharbor.core.when.plan.PlannedAction;
 import evenharbor.core.when.plan.Standing;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
-import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import org.slf4j.Logger;
@@ -66,13 +56,10 @@ class PlanWorker {
     private final LiveStates states;
     private final Sites sites;
     private final Versions versions;
-    private final Publishing publishing;
-    private final Agreements agreements;
-    private final MainAddress mains;
-    private final PlannedSendings sendings;
     private final Activities activities;
     private final TransactionTemplate transactions;
     private final Clock clock;
+    private final PlanEffects effects;
     private final Map<String, Instant> troubled = new ConcurrentHashMap<>();
 
     PlanWorker(
@@ -85,13 +72,10 @@ class PlanWorker {
             LiveStates states,
             Sites sites,
             Versions versions,
-            Publishing publishing,
-            Agreements agreements,
-            MainAddress mains,
-            PlannedSendings sendings,
             Activities activities,
             TransactionTemplate transactions,
-            Clock clock) {
+            Clock clock,
+            PlanEffects effects) {
         this.repository = repository;
         this.whiles = whiles;
         this.steps = steps;
@@ -101,13 +85,10 @@ class PlanWorker {
         this.states = states;
         this.sites = sites;
         this.versions = versions;
-        this.publishing = publishing;
-        this.agreements = agreements;
-        this.mains = mains;
-        this.sendings = sendings;
         this.activities = activities;
         this.transactions = transactions;
         this.clock = clock;
+        this.effects = effects;
     }
 
     /** Carries out what is due, of any site. One site's trouble keeps no other waiting. */
@@ -230,7 +211,7 @@ class PlanWorker {
         Optional<String> publication = Optional.empty();
         if (taken.leftOut().isEmpty()) {
             try {
-                publication = as(site, () -> apply(site.id(), due, course.standing(), taken));
+                publication = effects.apply(site, due, course.standing(), taken);
             } catch (Problem problem) {
                 throw new Refused(due, problem);
             }
@@ -249,49 +230,6 @@ class PlanWorker {
     private void become(PlanEntity row, Plan plan) {
         row.become(plan);
         repository.save(row);
-    }
-
-    private interface Work {
-        Optional<String> apply();
-    }
-
-    private static Optional<String> as(Site site, Work work) {
-        List<Optional<String>> result = new ArrayList<>();
-        Current.as(Activities.harbor(site.accountId()), () -> result.add(work.apply()));
-        return result.get(0);
-    }
-
-    /** Makes the change. @return id of the publish that was asked for; empty for none */
-    private Optional<String> apply(String siteId, Course.Due due, Standing before, Course.Taken taken) {
-        PlannedAction action = due.plan().action();
-        Standing after = taken.course().standing();
-        boolean start = due.step().phase() == Plan.Phase.START;
-        if (start && action instanceof PlannedAction.PublishDraft) {
-            return Optional.of(publishing.ask(siteId, Selection.ALL, Set.of(), OptionalLong.empty(), false));
-        }
-        if (start && action instanceof PlannedAction.SendTo send) {
-            sendings.begin(send.destinationId());
-        }
-        if (!after.main().equals(before.main()) && !after.main().isEmpty()) {
-            mains.become(siteId, after.main());
-        }
-        if (!after.life().equals(before.life())) {
-            SiteLife life = after.life();
-            boolean anew = life.live()
-                    && (!before.life().live()
-                            || !life.shown().equals(before.life().shown()));
-            boolean redirected = !life.redirects().equals(before.life().redirects());
-            if (anew) {
-                SiteLife.Shown shown = life.shown().orElseThrow();
-                versions.find(siteId, shown.version())
-                        .ifPresent(version -> agreements.require(siteId, version.manifest()));
-                versions.wentLive(siteId, shown.version(), shown.build(), life.redirects());
-            } else if (life.live() && redirected) {
-                versions.livesWith(siteId, life.shown().orElseThrow().version(), life.redirects());
-            }
-            states.apply(siteId, new SiteEvent.Returned(life));
-        }
-        return Optional.empty();
     }
 
     private void keep(
@@ -343,15 +281,6 @@ class PlanWorker {
                 Activities.harbor(site.accountId()),
                 (due.step().phase() == Plan.Phase.START ? what : "the end of: " + what)
                         + refusal.map(why -> ". " + why).orElse(""),
-                noticed.map(PlanWorker::effect));
-    }
-
-    private static ActivityKind effect(LifeChange noticed) {
-        return switch (noticed) {
-            case WENT_LIVE -> ActivityKind.PUT_LIVE;
-            case TAKEN_DOWN -> ActivityKind.UNPUBLISHED;
-            case CLOSED -> ActivityKind.CLOSED;
-            case REOPENED -> ActivityKind.REOPENED;
-        };
+                noticed.map(PlanEffects::told));
     }
 }

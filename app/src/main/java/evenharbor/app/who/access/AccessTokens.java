@@ -2,6 +2,7 @@ package evenharbor.app.who.access;
 
 import com.google.common.hash.Hashing;
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.core.who.access.Right;
 import evenharbor.core.who.access.TokenScope;
 import java.nio.charset.StandardCharsets;
@@ -74,8 +75,8 @@ public class AccessTokens {
                         name,
                         scope.reach().name(),
                         scope.site().orElse(null),
-                        expiresAt.map(AccessTokens::utc).orElse(null),
-                        utc(clock.instant()),
+                        expiresAt.map(DatabaseTime::of).orElse(null),
+                        DatabaseTime.of(clock.instant()),
                         person.accountId())
                 .update();
         events.note(person, person, CredentialEvents.Kind.TOKEN_ISSUED, name);
@@ -135,7 +136,7 @@ public class AccessTokens {
         record Found(String person, String account, TokenScope scope, LocalDateTime lastUsed) {}
         Optional<Found> found = db.sql("select person_id, account_id, scope, site_id, last_used_at from access_token"
                         + " where hash = ? and (expires_at is null or expires_at > ?)")
-                .params(hash, utc(now))
+                .params(hash, DatabaseTime.of(now))
                 .query((row, n) -> new Found(
                         row.getString("person_id"),
                         row.getString("account_id"),
@@ -147,7 +148,7 @@ public class AccessTokens {
         found.filter(each -> each.lastUsed() == null
                         || instant(each.lastUsed()).plus(NOTED_EVERY).isBefore(now))
                 .ifPresent(each -> db.sql("update access_token set last_used_at = ? where hash = ?")
-                        .params(utc(now), hash)
+                        .params(DatabaseTime.of(now), hash)
                         .update());
         return found.flatMap(each ->
                 people.find(each.person()).map(person -> new Bearer(person.in(each.account()), each.scope())));
@@ -155,10 +156,6 @@ public class AccessTokens {
 
     private static String hash(String token) {
         return Hashing.sha256().hashString(token, StandardCharsets.UTF_8).toString();
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 
     private static Instant instant(LocalDateTime utc) {

@@ -3,11 +3,10 @@ package evenharbor.app.who.access;
 import com.google.common.hash.Hashing;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.transaction.DatabaseTime;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -41,7 +40,7 @@ class Invitations {
                         hash(code),
                         person.accountId(),
                         person.id(),
-                        utc(Instant.now().plus(VALID)))
+                        DatabaseTime.of(Instant.now().plus(VALID)))
                 .update();
         events.note(person, person, CredentialEvents.Kind.INVITATION_MADE, "");
         return code;
@@ -54,7 +53,7 @@ class Invitations {
             case CLOSED -> false;
             case INVITATION ->
                 db.sql("delete from invitation where hash = ? and expires_at > ?")
-                                .params(hash(code == null ? "" : code.strip()), utc(Instant.now()))
+                                .params(hash(code == null ? "" : code.strip()), DatabaseTime.of(Instant.now()))
                                 .update()
                         == 1;
         };
@@ -69,9 +68,5 @@ class Invitations {
 
     private static String hash(String code) {
         return Hashing.sha256().hashString(code, StandardCharsets.UTF_8).toString();
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

@@ -1,11 +1,10 @@
 package evenharbor.app.who.access;
 
 import com.google.common.hash.Hashing;
+import evenharbor.app.common.transaction.DatabaseTime;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -52,7 +51,7 @@ class MailProofs {
                         personId,
                         email,
                         hash(browser),
-                        utc(Instant.now().plus(valid)))
+                        DatabaseTime.of(Instant.now().plus(valid)))
                 .update();
         return code;
     }
@@ -62,7 +61,7 @@ class MailProofs {
     public Optional<Proof> of(Kind kind, String code, String browser) {
         return db.sql(
                         "select person_id, email from mail_proof where hash = ? and kind = ? and browser = ? and expires_at > ?")
-                .params(hash(code), kind.name(), hash(browser), utc(Instant.now()))
+                .params(hash(code), kind.name(), hash(browser), DatabaseTime.of(Instant.now()))
                 .query((row, n) -> new Proof(row.getString("person_id"), row.getString("email")))
                 .optional();
     }
@@ -75,9 +74,5 @@ class MailProofs {
 
     private static String hash(String secret) {
         return Hashing.sha256().hashString(secret, StandardCharsets.UTF_8).toString();
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

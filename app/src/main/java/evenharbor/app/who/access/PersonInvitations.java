@@ -4,6 +4,7 @@ import com.google.common.hash.Hashing;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.who.mail.Outbox;
 import evenharbor.core.who.access.Membership;
 import evenharbor.core.who.access.PersonRole;
@@ -13,8 +14,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -125,8 +124,8 @@ public class PersonInvitations {
                             role.name(),
                             words.strip(),
                             by.id(),
-                            utc(now),
-                            utc(now.plus(VALID)))
+                            DatabaseTime.of(now),
+                            DatabaseTime.of(now.plus(VALID)))
                     .update();
             post(email, by, role, words, code);
             events.note(by, by, CredentialEvents.Kind.PERSON_INVITED, email);
@@ -170,7 +169,7 @@ public class PersonInvitations {
     public List<Open> ofAccount(String accountId) {
         return db.sql(
                         "select * from person_invitation where account_id = ? and expires_at > ? order by created_at desc, id")
-                .params(accountId, utc(clock.instant()))
+                .params(accountId, DatabaseTime.of(clock.instant()))
                 .query((row, n) -> new Open(
                         row.getString("id"),
                         row.getString("account_id"),
@@ -179,7 +178,7 @@ public class PersonInvitations {
                         PersonRole.valueOf(row.getString("role")),
                         row.getString("words"),
                         row.getString("invited_by"),
-                        row.getObject("expires_at", LocalDateTime.class).toInstant(ZoneOffset.UTC)))
+                        DatabaseTime.read(row, "expires_at")))
                 .list();
     }
 
@@ -211,7 +210,7 @@ public class PersonInvitations {
     Open behind(String code) {
         record Found(String id, String account) {}
         return db.sql("select id, account_id from person_invitation where hash = ? and expires_at > ?")
-                .params(hash(code), utc(clock.instant()))
+                .params(hash(code), DatabaseTime.of(clock.instant()))
                 .query((row, n) -> new Found(row.getString("id"), row.getString("account_id")))
                 .optional()
                 .flatMap(found -> ofAccount(found.account()).stream()
@@ -263,9 +262,5 @@ public class PersonInvitations {
 
     private static String hash(String code) {
         return Hashing.sha256().hashString(code, StandardCharsets.UTF_8).toString();
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

@@ -2,7 +2,11 @@ package evenharbor.app.who.access;
 
 import com.google.common.hash.Hasher;
 import com.google.common.hash.Hashing;
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemAnswer;
+import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.common.secret.Secrets;
+import evenharbor.app.common.transaction.DatabaseTime;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -12,11 +16,8 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
@@ -36,13 +37,6 @@ class RepeatedRequests extends OncePerRequestFilter {
 
     /** By the real clock: what was not answered by then never will be. */
     private static final Duration GIVEN_UP_AFTER = Duration.ofMinutes(2);
-
-    private static final String OTHER = """
-            {"type":"/problems/invalid","title":"Check the marked field","status":422,"detail":"This Idempotency-Key was \
-            sent with another request. Nothing was changed by this one. Use a new key for each."}""";
-    private static final String RUNNING = """
-            {"type":"/problems/not-ready","title":"Something is missing first","status":409,"detail":"The first request \
-            with this Idempotency-Key is still under way. Ask again in a moment."}""";
 
     private final JdbcClient db;
     private final Secrets secrets;
@@ -80,9 +74,14 @@ class RepeatedRequests extends OncePerRequestFilter {
         Optional<Kept> kept = kept(person.get(), key);
         if (kept.isEmpty()) {
             // It was refused in this very moment.
-            refuse(response, HttpStatus.CONFLICT, RUNNING);
+            ProblemAnswer.write(response, running());
         } else if (!kept.get().fingerprint.equals(fingerprint)) {
-            refuse(response, HttpStatus.UNPROCESSABLE_CONTENT, OTHER);
+            ProblemAnswer.write(
+                    response,
+                    new Problem(
+                            ProblemType.KEY_USED,
+                            "This Idempotency-Key was sent with another request. Nothing was changed by this one. Use a new"
+                                    + " key for each."));
         } else if (kept.get().status != null) {
             response.setStatus(kept.get().status);
             if (kept.get().type != null) {
@@ -92,7 +91,7 @@ class RepeatedRequests extends OncePerRequestFilter {
         } else if (takenOver(person.get(), key, kept.get())) {
             carryOut(person.get(), key, read, response, chain);
         } else {
-            refuse(response, HttpStatus.CONFLICT, RUNNING);
+            ProblemAnswer.write(response, running());
         }
     }
 
@@ -128,7 +127,12 @@ class RepeatedRequests extends OncePerRequestFilter {
     private boolean begin(String person, String key, String fingerprint) {
         return db.sql("insert ignore into repeat_answer (person_id, repeat_key, fingerprint, at, begun_at)"
                                 + " values (?, ?, ?, ?, ?)")
-                        .params(person, key, fingerprint, utc(clock.instant()), utc(Instant.now()))
+                        .params(
+                                person,
+                                key,
+                                fingerprint,
+                                DatabaseTime.of(clock.instant()),
+                                DatabaseTime.of(Instant.now()))
                         .update()
                 > 0;
     }
@@ -142,7 +146,7 @@ class RepeatedRequests extends OncePerRequestFilter {
                         row.getObject("status", Integer.class),
                         row.getString("type"),
                         row.getBytes("body"),
-                        row.getObject("begun_at", LocalDateTime.class).toInstant(ZoneOffset.UTC)))
+                        DatabaseTime.read(row, "begun_at")))
                 .optional();
     }
 
@@ -151,7 +155,7 @@ class RepeatedRequests extends OncePerRequestFilter {
         return kept.begunAt.plus(GIVEN_UP_AFTER).isBefore(now)
                 && db.sql(
                                         "update repeat_answer set begun_at = ? where person_id = ? and repeat_key = ? and begun_at = ?")
-                                .params(utc(now), person, key, utc(kept.begunAt))
+                                .params(DatabaseTime.of(now), person, key, DatabaseTime.of(kept.begunAt))
                                 .update()
                         > 0;
     }
@@ -166,13 +170,9 @@ class RepeatedRequests extends OncePerRequestFilter {
         return hasher.putBytes(request.body()).hash().toString();
     }
 
-    private static void refuse(HttpServletResponse response, HttpStatus status, String problem) throws IOException {
-        response.setStatus(status.value());
-        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.getWriter().write(problem);
-    }
-
-    private static LocalDateTime utc(Instant at) {
-        return at.atOffset(ZoneOffset.UTC).toLocalDateTime();
+    private static Problem running() {
+        return new Problem(
+                ProblemType.REPEAT_RUNNING,
+                "The first request with this Idempotency-Key is still under way. Ask again in a moment.");
     }
 }

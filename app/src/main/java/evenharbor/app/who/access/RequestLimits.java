@@ -2,6 +2,9 @@ package evenharbor.app.who.access;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemAnswer;
+import evenharbor.app.common.problem.ProblemType;
 import io.github.bucket4j.Bucket;
 import io.github.bucket4j.ConsumptionProbe;
 import jakarta.servlet.FilterChain;
@@ -13,8 +16,6 @@ import java.time.Duration;
 import java.util.Optional;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
@@ -27,17 +28,13 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class RequestLimits extends OncePerRequestFilter {
 
     private static final Duration WINDOW = Duration.ofMinutes(1);
-    private static final String TOO_MANY = """
-            {"type":"/problems/too-many-tries","title":"Too many tries","status":429,"detail":"More than %d requests came \
-            within a minute. This one was not carried out. Go on in %d s."}""";
-
     private final long most;
     private final Cache<String, Bucket> buckets = Caffeine.newBuilder()
             .maximumSize(10_000)
             .expireAfterAccess(WINDOW.multipliedBy(2))
             .build();
 
-    RequestLimits(@Value("${harbor.api.requests-per-minute:12000}") long most) {
+    RequestLimits(@Value("${harbor.api.requests-per-minute}") long most) {
         this.most = most;
     }
 
@@ -59,10 +56,13 @@ class RequestLimits extends OncePerRequestFilter {
             return;
         }
         long wait = Math.max(1, seconds(probe.getNanosToWaitForRefill()));
-        response.setStatus(HttpStatus.TOO_MANY_REQUESTS.value());
         response.setHeader(HttpHeaders.RETRY_AFTER, Long.toString(wait));
-        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.getWriter().write(TOO_MANY.formatted(most, wait));
+        ProblemAnswer.write(
+                response,
+                new Problem(
+                        ProblemType.TOO_MANY_TRIES,
+                        "More than " + most + " requests came within a minute. This one was not carried out. Go on in "
+                                + wait + " s."));
     }
 
     private Bucket bucket() {

@@ -2,10 +2,10 @@ package evenharbor.app.who.access;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.transaction.DatabaseTime;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.Objects;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -44,10 +44,10 @@ class SignInThrottle {
         String counted = device.map(hash -> "device " + hash).orElse(email);
         KeyHolder key = new GeneratedKeyHolder();
         db.sql("insert into sign_in_failure (email, remote, at) values (?, ?, ?)")
-                .params(counted, device.isPresent() ? "" : remote, utc(now))
+                .params(counted, device.isPresent() ? "" : remote, DatabaseTime.of(now))
                 .update(key);
         long id = Objects.requireNonNull(key.getKey()).longValue();
-        LocalDateTime since = utc(now.minus(WINDOW));
+        LocalDateTime since = DatabaseTime.of(now.minus(WINDOW));
         int most = device.isPresent() ? MOST_FOR_DEVICE : MOST_FOR_EMAIL;
         boolean over = count("email", counted, since, id) >= most
                 || device.isEmpty() && count("remote", remote, since, id) >= MOST_FROM_REMOTE;
@@ -80,11 +80,7 @@ class SignInThrottle {
     void forget(String email) {
         db.sql("delete from sign_in_failure where email = ?").param(email).update();
         db.sql("delete from sign_in_failure where at < ?")
-                .param(utc(Instant.now().minus(Duration.ofDays(1))))
+                .param(DatabaseTime.of(Instant.now().minus(Duration.ofDays(1))))
                 .update();
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

@@ -6,12 +6,12 @@ import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.common.health.HealthPart;
 import evenharbor.app.common.secret.Secrets;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.core.common.RetryPauses;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
@@ -87,7 +87,7 @@ class MailWorker implements HealthPart, DisposableBean {
         try {
             db.sql("select id, mail_key, letter, tries from mail where next_at <= ? and leased_until < ?"
                             + " order by next_at limit " + AT_ONCE)
-                    .params(utc(clock.instant()), utc(Instant.now()))
+                    .params(DatabaseTime.of(clock.instant()), DatabaseTime.of(Instant.now()))
                     .query((row, n) -> new Due(
                             row.getLong("id"), row.getString("mail_key"), row.getBytes("letter"), row.getInt("tries")))
                     .list()
@@ -101,7 +101,7 @@ class MailWorker implements HealthPart, DisposableBean {
         Instant now = Instant.now();
         boolean mine =
                 db.sql("update mail set leased_until = ? where id = ? and next_at is not null and leased_until < ?")
-                                .params(utc(now.plus(LEASE)), due.id, utc(now))
+                                .params(DatabaseTime.of(now.plus(LEASE)), due.id, DatabaseTime.of(now))
                                 .update()
                         == 1;
         if (mine) {
@@ -114,7 +114,7 @@ class MailWorker implements HealthPart, DisposableBean {
             line.send(
                     KeptLetter.read(secrets.opened(due.letter)),
                     "<" + due.key.substring(0, 32) + "@" + line.domain() + ">");
-            over(due, "", utc(clock.instant()));
+            over(due, "", DatabaseTime.of(clock.instant()));
         } catch (MailLine.Refused | Secrets.CannotOpen e) {
             LOG.warn("A mail will never be taken: {}", e.getMessage());
             over(due, String.valueOf(e.getMessage()), null);
@@ -127,7 +127,7 @@ class MailWorker implements HealthPart, DisposableBean {
             }
             db.sql(
                             "update mail set tries = tries + 1, next_at = ?, problem = ?, leased_until = '2000-01-01' where id = ?")
-                    .params(utc(clock.instant().plus(pause.get())), shortened(problem), due.id)
+                    .params(DatabaseTime.of(clock.instant().plus(pause.get())), shortened(problem), due.id)
                     .update();
         } catch (RuntimeException e) {
             LOG.warn("A mail cannot be written", e);
@@ -154,7 +154,7 @@ class MailWorker implements HealthPart, DisposableBean {
     @Override
     public List<String> troubles() {
         int late = db.sql("select count(*) from mail where next_at is not null and created_at < ?")
-                .param(utc(clock.instant().minus(LATE)))
+                .param(DatabaseTime.of(clock.instant().minus(LATE)))
                 .query(Integer.class)
                 .single();
         return late == 0 ? List.of() : List.of(late + " mails wait for the mail server");
@@ -163,9 +163,5 @@ class MailWorker implements HealthPart, DisposableBean {
     @Override
     public void destroy() {
         soon.shutdown();
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

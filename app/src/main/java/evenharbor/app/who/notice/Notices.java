@@ -1,6 +1,7 @@
 package evenharbor.app.who.notice;
 
 import com.google.common.hash.Hashing;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.who.access.Memberships;
 import evenharbor.app.who.access.People;
 import evenharbor.core.who.access.Membership;
@@ -10,7 +11,6 @@ import evenharbor.core.who.notice.NoticeWay;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.List;
@@ -116,8 +116,8 @@ public class Notices {
                         shortened(news.unchanged(), 300),
                         shortened(news.todo(), 300),
                         news.place(),
-                        utc(now),
-                        mail.map(Notices::utc).orElse(null))
+                        DatabaseTime.of(now),
+                        mail.map(DatabaseTime::of).orElse(null))
                 .update();
     }
 
@@ -138,7 +138,7 @@ public class Notices {
                         row.getString("unchanged"),
                         row.getString("todo"),
                         row.getString("place"),
-                        row.getObject("at", LocalDateTime.class).toInstant(ZoneOffset.UTC),
+                        DatabaseTime.read(row, "at"),
                         row.getObject("read_at") != null))
                 .list();
     }
@@ -147,11 +147,7 @@ public class Notices {
     @Transactional
     public void read(String personId, String accountId, long upTo) {
         db.sql("update notice set read_at = ? where person_id = ? and account_id = ? and id <= ? and read_at is null")
-                .params(utc(clock.instant()), personId, accountId, upTo)
+                .params(DatabaseTime.of(clock.instant()), personId, accountId, upTo)
                 .update();
-    }
-
-    private static LocalDateTime utc(Instant instant) {
-        return instant.atOffset(ZoneOffset.UTC).toLocalDateTime();
     }
 }

@@ -66,8 +66,8 @@ public final class Endpoints {
             POST   /api/email                                                     OWN     -
             POST   /api/email/{code}                                              OWN     -
             GET    /api/events                                                    OWN     -
-            GET    /api/feed                                                     ACCOUNT MANAGE
-            POST   /api/feed/renewal                                             ACCOUNT MANAGE
+            GET    /api/feed                                                      ACCOUNT MANAGE
+            POST   /api/feed/renewal                                              ACCOUNT MANAGE
             GET    /api/health                                                    OPEN    -
             GET    /api/host-jobs/{id}                                            SITE    SEE
             DELETE /api/host-jobs/{id}                                            SITE    PUBLISH
@@ -128,14 +128,14 @@ public final class Endpoints {
             PUT    /api/profile                                                   OWN     -
             GET    /api/publications/{id}                                         SITE    SEE
             DELETE /api/publications/{id}                                         SITE    PUBLISH
-            GET    /api/receivers                                                ACCOUNT MANAGE
-            POST   /api/receivers                                                ACCOUNT MANAGE
-            PUT    /api/receivers/{id}                                           ACCOUNT MANAGE
-            DELETE /api/receivers/{id}                                           ACCOUNT MANAGE
-            GET    /api/receivers/{id}/messages                                  ACCOUNT MANAGE
-            POST   /api/receivers/{id}/messages                                  ACCOUNT MANAGE
-            POST   /api/receivers/{id}/messages/{messageId}/repeats              ACCOUNT MANAGE
-            POST   /api/receivers/{id}/secret                                    ACCOUNT MANAGE
+            GET    /api/receivers                                                 ACCOUNT MANAGE
+            POST   /api/receivers                                                 ACCOUNT MANAGE
+            PUT    /api/receivers/{id}                                            ACCOUNT MANAGE
+            DELETE /api/receivers/{id}                                            ACCOUNT MANAGE
+            GET    /api/receivers/{id}/messages                                   ACCOUNT MANAGE
+            POST   /api/receivers/{id}/messages                                   ACCOUNT MANAGE
+            POST   /api/receivers/{id}/messages/{messageId}/repeats               ACCOUNT MANAGE
+            POST   /api/receivers/{id}/secret                                     ACCOUNT MANAGE
             POST   /api/recovery                                                  OPEN    -
             GET    /api/recovery/{code}                                           OPEN    -
             POST   /api/recovery/{code}                                           OPEN    -
@@ -154,9 +154,9 @@ public final class Endpoints {
             POST   /api/session/passkey-options                                   OPEN    -
             GET    /api/sessions                                                  OWN     -
             DELETE /api/sessions/{id}                                             OWN     -
-            GET    /api/sftp-keys                                                OWN     -
-            POST   /api/sftp-keys                                                OWN     -
-            DELETE /api/sftp-keys/{id}                                           OWN     -
+            GET    /api/sftp-keys                                                 OWN     -
+            POST   /api/sftp-keys                                                 OWN     -
+            DELETE /api/sftp-keys/{id}                                            OWN     -
             GET    /api/sign-up                                                   OPEN    -
             GET    /api/sites                                                     OWN     -
             POST   /api/sites                                                     ACCOUNT MANAGE
@@ -175,8 +175,8 @@ public final class Endpoints {
             POST   /api/sites/{siteId}/addresses/{id}/https                       SITE    MANAGE
             GET    /api/sites/{siteId}/addresses/{id}/impact                      SITE    SEE
             POST   /api/sites/{siteId}/addresses/{id}/renaming                    SITE    MANAGE
-            GET    /api/sites/{siteId}/arrivals                                  SITE    SEE
-            PUT    /api/sites/{siteId}/arrivals                                  SITE    PUBLISH
+            GET    /api/sites/{siteId}/arrivals                                   SITE    SEE
+            PUT    /api/sites/{siteId}/arrivals                                   SITE    PUBLISH
             GET    /api/sites/{siteId}/audience                                   SITE    SEE
             PUT    /api/sites/{siteId}/audience/parts                             SITE    MANAGE
             DELETE /api/sites/{siteId}/audience/parts/{id}                        SITE    MANAGE
@@ -198,7 +198,7 @@ public final class Endpoints {
             POST   /api/sites/{siteId}/draft/folder-copies                        SITE    EDIT
             POST   /api/sites/{siteId}/draft/moves                                SITE    EDIT
             POST   /api/sites/{siteId}/draft/offer                                SITE    EDIT
-            PUT    /api/sites/{siteId}/draft/packs                               SITE    EDIT
+            PUT    /api/sites/{siteId}/draft/packs                                SITE    EDIT
             POST   /api/sites/{siteId}/draft/take                                 SITE    EDIT
             GET    /api/sites/{siteId}/draft/text                                 SITE    SEE
             PUT    /api/sites/{siteId}/draft/text                                 SITE    EDIT
@@ -298,9 +298,9 @@ public final class Endpoints {
             GET    /api/sites/{siteId}/versions/{number}/zip                      SITE    SEE
             GET    /api/sites/{siteId}/visits                                     SITE    SEE
             GET    /api/sites/{siteId}/visits/page                                SITE    SEE
-            GET    /api/sites/{siteId}/watched-folder                            SITE    SEE
-            PUT    /api/sites/{siteId}/watched-folder                            SITE    MANAGE
-            DELETE /api/sites/{siteId}/watched-folder                            SITE    MANAGE
+            GET    /api/sites/{siteId}/watched-folder                             SITE    SEE
+            PUT    /api/sites/{siteId}/watched-folder                             SITE    MANAGE
+            DELETE /api/sites/{siteId}/watched-folder                             SITE    MANAGE
             GET    /api/sites/{siteId}/where                                      SITE    SEE
             POST   /api/sites/{siteId}/where/checks                               SITE    SEE
             POST   /api/sites/{siteId}/word-replacements                          SITE    EDIT
@@ -314,7 +314,7 @@ public final class Endpoints {
             GET    /api/unsubscribe/{token}                                       OPEN    -
             POST   /api/unsubscribe/{token}                                       OPEN    -
             GET    /calendar/{token}.ics                                          OPEN    -
-            GET    /feed/{token}.atom                                            OPEN    -
+            GET    /feed/{token}.atom                                             OPEN    -
             """;
 
     private static final List<Endpoint> ALL = TABLE.lines().map(Endpoints::row).toList();

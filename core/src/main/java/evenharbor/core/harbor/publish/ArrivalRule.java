@@ -1,4 +1,4 @@
-package evenharbor.app.overview.arrival;
+package evenharbor.core.harbor.publish;
 
 import evenharbor.core.what.finding.Finding;
 import evenharbor.core.what.finding.FindingKind;
@@ -13,7 +13,7 @@ import java.util.List;
 public record ArrivalRule(boolean publishes, StoppedBy stoppedBy) {
 
     /** Arrivals change the draft alone. */
-    static final ArrivalRule DRAFT = new ArrivalRule(false, StoppedBy.BROKEN);
+    public static final ArrivalRule DRAFT = new ArrivalRule(false, StoppedBy.BROKEN);
 
     /** Findings that came since the last publish. */
     public enum StoppedBy {
@@ -24,7 +24,7 @@ public record ArrivalRule(boolean publishes, StoppedBy stoppedBy) {
     }
 
     /** Those of some findings that keep it from being published. */
-    List<Finding> stopping(List<Finding> fresh) {
+    public List<Finding> stopping(List<Finding> fresh) {
         return switch (stoppedBy) {
             case NOTHING -> List.of();
             case BROKEN ->
