@@ -1,16 +1,21 @@
 package evenharbor.app;
 
+import static evenharbor.app.fixture.Patience.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
+import evenharbor.app.fixture.SftpProgram;
 import evenharbor.app.fixture.TestHarbor;
 import evenharbor.app.fixture.Zips;
+import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import org.apache.sshd.client.session.ClientSession;
+import org.apache.sshd.sftp.client.SftpClient;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.parallel.Execution;
@@ -38,6 +43,16 @@ class KilledProcessTest {
         person.claim(site, "killed").is(201);
         takeIn(person, site, 0);
         person.publish(site);
+        String other = person.site("Sent to");
+        String token = person.post("/api/tokens", Map.of("name", "Program", "reach", "PUBLISH", "siteId", other))
+                .is(201)
+                .json()
+                .get("token")
+                .asString();
+        long before = person.draftRevision(other);
+        send(person, other, token, 0);
+        until("what was sent to be there", () -> person.draftRevision(other) > before);
+        int sent = 0;
         int live = 0;
         int versions = 1;
         for (int kill = 1; kill <= KILLS; kill++) {
@@ -50,10 +65,13 @@ class KilledProcessTest {
                     // It was killed on the way: that is the point.
                 }
             });
+            Thread program = new Thread(() -> send(person, other, token, next));
             work.start();
+            program.start();
             sleep(random.nextInt(320));
             harbor.kill();
             join(work);
+            join(program);
             harbor.start();
 
             int drafted = wholly(path -> person.get("/api/sites/" + site + "/draft/text?path=" + path)
@@ -74,6 +92,14 @@ class KilledProcessTest {
                     .size();
             // The one cut off may have been finished, and the probe made one more.
             assertThat(count).isBetween(versions, versions + 2);
+
+            int arrived = wholly(path -> person.get("/api/sites/" + other + "/draft/text?path=" + path)
+                    .is(200)
+                    .json()
+                    .get("text")
+                    .asString());
+            assertThat(arrived).as("what was sent before kill %d", kill).isIn(sent, next);
+            sent = arrived;
 
             takeIn(person, site, next);
             person.publish(site);
@@ -131,6 +157,26 @@ class KilledProcessTest {
         files.put("s.css", "p { content: '" + state + "' }");
         person.ask("PUT", "/api/sites/" + site + "/draft/zip", Zips.of(files), "application/zip")
                 .is(200);
+    }
+
+    /** A program sends all pages by SFTP, and signs off. */
+    private static void send(ApiClient person, String site, String token, int state) {
+        try (SftpProgram program = new SftpProgram();
+                ClientSession session = program.signedIn(
+                        person.get("/api/sites/" + site + "/sftp")
+                                .is(200)
+                                .json()
+                                .get("port")
+                                .asInt(),
+                        site,
+                        token);
+                SftpClient sftp = SftpProgram.folder(session)) {
+            for (int i = 0; i < FILES; i++) {
+                SftpProgram.put(sftp, "p" + i + ".html", "<p>page " + i + " in state " + state + ".");
+            }
+        } catch (IOException | UncheckedIOException | AssertionError e) {
+            // It was killed on the way: that is the point.
+        }
     }
 
     private static void sleep(long milliseconds) {

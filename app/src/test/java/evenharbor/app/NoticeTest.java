@@ -79,7 +79,8 @@ class NoticeTest {
         assertThat(mail.get("text").asString()).contains("/unsubscribe/");
         String path = oneClick.substring(oneClick.indexOf("/api/"));
         ApiClient program = harbor.stranger();
-        assertThat(program.get(path).is(200).json().get("words").asString()).isEqualTo("a publish failed");
+        assertThat(program.get(path).is(200).json().get("words").asString())
+                .isEqualTo("a publish, or an upload by a program, failed");
         // A mail program sends no cookie and no token of ours (RFC 8058, section 3.2).
         program.ask(
                         "POST",

@@ -1,10 +1,12 @@
 package evenharbor.app;
 
 import static evenharbor.app.fixture.Patience.until;
+import static evenharbor.app.fixture.SftpProgram.put;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.SftpProgram;
 import evenharbor.app.fixture.TestHarbor;
 import java.io.IOException;
 import java.io.InputStream;
@@ -47,7 +49,8 @@ class SftpTest {
     private final TestHarbor harbor = TestHarbor.get();
     private final ApiClient person = harbor.person();
     private final String site = person.site("Moth club");
-    private final SshClient client = SshClient.setUpDefaultClient();
+    private final SftpProgram program = new SftpProgram();
+    private final SshClient client = program.client();
     private String token;
     private JsonNode told;
 
@@ -60,13 +63,11 @@ class SftpTest {
         told = person.get("/api/sites/" + site + "/sftp").is(200).json();
         person.putText(site, "index.html", "<title>Moths</title>").is(200);
         person.putText(site, "notes/old.html", "<title>Old</title>").is(200);
-        client.setServerKeyVerifier((session, address, key) -> true);
-        client.start();
     }
 
     @AfterEach
     void theClientEnds() {
-        client.stop();
+        program.close();
     }
 
     private String token(String reach) {
@@ -78,21 +79,7 @@ class SftpTest {
     }
 
     private ClientSession signedIn(String user, String password) throws IOException {
-        ClientSession session = client.connect(
-                        user, "127.0.0.1", told.get("port").asInt())
-                .verify(PATIENCE)
-                .getSession();
-        session.addPasswordIdentity(password);
-        session.auth().verify(PATIENCE);
-        return session;
-    }
-
-    private static void put(SftpClient sftp, String path, String text) throws IOException {
-        try (SftpClient.CloseableHandle handle =
-                sftp.open(path, SftpClient.OpenMode.Write, SftpClient.OpenMode.Create, SftpClient.OpenMode.Truncate)) {
-            byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
-            sftp.write(handle, 0, bytes);
-        }
+        return program.signedIn(told.get("port").asInt(), user, password);
     }
 
     private Map<String, String> draft() {
@@ -142,7 +129,7 @@ class SftpTest {
                         "lamps/index.html", "<title>Lamps</title>",
                         "notes/older.html", "<title>Old</title>"));
         JsonNode draft = person.get("/api/sites/" + site + "/draft").is(200).json();
-        assertThat(draft.get("what").asString()).isEqualTo("sent by SFTP (3 files put, 1 removed)");
+        assertThat(draft.get("what").asString()).isEqualTo("sent by SFTP (3 files, 1 removed)");
     }
 
     @Test
@@ -223,6 +210,7 @@ class SftpTest {
                 () -> person.visit(name + ".harbor.localhost", "/").text().contains("that arrived"));
 
         send("index.html", "<title>Broken</title><a href=nowhere.html>x</a>");
+        until("it is in the draft", () -> draft().get("index.html").contains("Broken"));
         until(
                 "its owner is told",
                 () -> person.get("/api/sites/" + site + "/activities")
@@ -391,6 +379,27 @@ class SftpTest {
                 }
             });
         }
+        assertThat(revision()).isEqualTo(before);
+    }
+
+    @Test
+    void whatASessionLeavesThatMayNoLongerIsToldToWhoPublishes() throws Exception {
+        long before = revision();
+        try (ClientSession session = signedIn(site, token);
+                SftpClient sftp = SftpClientFactory.instance().createSftpClient(session)) {
+            put(sftp, "late.html", "late");
+            String id =
+                    person.get("/api/tokens").is(200).json().get(0).get("id").asString();
+            person.delete("/api/tokens/" + id).is(204);
+        }
+        until(
+                "word of it",
+                () -> person.get("/api/sites/" + site + "/activities")
+                        .is(200)
+                        .text()
+                        .contains(
+                                "What a program sent (1 file) was not taken over. What it signed in with opens nothing any more."
+                                        + " The draft is as it was."));
         assertThat(revision()).isEqualTo(before);
     }
 

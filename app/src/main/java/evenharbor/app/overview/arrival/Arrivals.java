@@ -6,6 +6,8 @@ import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Person;
+import evenharbor.app.who.activity.Activities;
+import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.harbor.publish.ArrivalRule;
 import evenharbor.core.what.version.Manifest;
 import java.time.Clock;
@@ -26,12 +28,14 @@ public class Arrivals {
     private final JdbcClient db;
     private final Drafts drafts;
     private final Sites sites;
+    private final Activities activities;
     private final Clock clock;
 
-    Arrivals(JdbcClient db, Drafts drafts, Sites sites, Clock clock) {
+    Arrivals(JdbcClient db, Drafts drafts, Sites sites, Activities activities, Clock clock) {
         this.db = db;
         this.drafts = drafts;
         this.sites = sites;
+        this.activities = activities;
         this.clock = clock;
     }
 
@@ -66,6 +70,11 @@ public class Arrivals {
                         .update();
             }
         });
+    }
+
+    /** Tells those who publish the site that what a program sent was not taken over. @param why whole sentences */
+    public void refused(String siteId, Person person, String why) {
+        activities.note(ActivityKind.UPLOAD_FAILED, siteId, person, why);
     }
 
     /** What waits to be published, the oldest first. */

@@ -17,7 +17,7 @@ final class MessageWords {
             case PUBLISHED, SENT -> Optional.of(MessageKind.PUBLISHED);
             case UNPUBLISHED, CLOSED, SITE_DELETED -> Optional.of(MessageKind.TAKEN_DOWN);
             case PUT_LIVE, REOPENED, SITE_BROUGHT_BACK -> Optional.of(MessageKind.RESTORED);
-            case PUBLISH_FAILED, SEND_FAILED, PLAN_LEFT_OUT -> Optional.of(MessageKind.FAILED);
+            case PUBLISH_FAILED, UPLOAD_FAILED, SEND_FAILED, PLAN_LEFT_OUT -> Optional.of(MessageKind.FAILED);
             case ADDRESS_DRIFTED, CERTIFICATE_ENDS, DOMAIN_LOST -> Optional.of(MessageKind.NAME_STOPPED);
             default -> Optional.empty();
         };
@@ -39,6 +39,7 @@ final class MessageWords {
             case RIGHTS_CONFIRMED -> "right to publish confirmed";
             case PUBLISHED -> "published";
             case PUBLISH_FAILED -> "publish failed";
+            case UPLOAD_FAILED -> "files of a program not taken over";
             case UNPUBLISHED -> "taken down";
             case PUT_LIVE -> "live again";
             case CLOSED -> "closed";

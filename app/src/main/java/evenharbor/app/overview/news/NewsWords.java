@@ -98,6 +98,15 @@ record NewsWords(
                         "Visitors get what they got before.",
                         "See what to do",
                         at + "/what/review"));
+            case UPLOAD_FAILED ->
+                Optional.of(new NewsWords(
+                        NoticeKind.PUBLISH,
+                        false,
+                        site + ": files of a program were not taken over",
+                        detail,
+                        "Visitors get what they got before.",
+                        "See the way in",
+                        at + "/what/sftp"));
             default -> Optional.empty();
         };
     }

@@ -271,9 +271,9 @@ class Overview {
     }
 
     @GetMapping("/{siteId}/activities")
-    List<Activities.Entry> activities(@PathVariable String siteId) {
+    List<Activities.Entry> activities(@PathVariable String siteId, @RequestParam(required = false) Long before) {
         sites.mine(siteId);
-        return activities.of(siteId, MOST_ACTIVITIES);
+        return activities.of(siteId, Activities.before(before), MOST_ACTIVITIES);
     }
 
     @GetMapping("/{siteId}/past")

@@ -117,7 +117,7 @@ class SftpServer {
                 .resolve(FOLDER + ProcessHandle.current().pid());
     }
 
-    private record SignedIn(String siteId, Pass pass) {}
+    private record SignedIn(String siteId, Pass pass, Person by) {}
 
     /** The TCP port that it listens at; empty while it does not. */
     Optional<Integer> port() {
@@ -204,6 +204,7 @@ class SftpServer {
                 LOG.warn("A session could not be looked at", e);
             }
         }
+        arrivals.tryAgain();
     }
 
     @EventListener(ContextClosedEvent.class)
@@ -217,11 +218,11 @@ class SftpServer {
 
     /** @return whom it speaks for; empty when it opens nothing */
     private Optional<Person> signIn(String user, Pass pass, ServerSession session) {
-        Optional<String> site = sitesOf(user.strip())
-                .filter(each -> pass.person(each).isPresent())
+        Optional<SignedIn> in = sitesOf(user.strip())
+                .flatMap(site -> pass.person(site).map(by -> new SignedIn(site, pass, by)).stream())
                 .findFirst();
-        site.ifPresent(each -> session.setAttribute(SIGNED_IN, new SignedIn(each, pass)));
-        return site.flatMap(pass::person);
+        in.ifPresent(each -> session.setAttribute(SIGNED_IN, each));
+        return in.map(SignedIn::by);
     }
 
     /** The sites that a user may be: by id, or by a host name, which several may name while none has proven it. */
@@ -253,7 +254,7 @@ class SftpServer {
                     draft.changedAt(),
                     incoming.resolve(UUID.randomUUID().toString()),
                     blobs);
-            sessions.put(staging.names(), new SftpSession(in.siteId(), in.pass(), staging, arrivals, clock));
+            sessions.put(staging.names(), new SftpSession(in.siteId(), in.pass(), in.by(), staging, arrivals, clock));
             return staging.names();
         }
     }

@@ -1,5 +1,6 @@
 package evenharbor.app.overview.sftp;
 
+import evenharbor.app.who.access.Person;
 import evenharbor.core.what.draft.FileEdits;
 import java.io.Closeable;
 import java.io.IOException;
@@ -24,17 +25,20 @@ final class SftpSession implements Closeable {
 
     private final String siteId;
     private final Pass pass;
+    private final Person by;
     private final Staging staging;
     private final SftpArrivals arrivals;
     private final Clock clock;
     private Instant lastWord;
     private Instant checked;
     private boolean changed;
-    private boolean ended;
+    /** Why nothing more is taken; null while it is. */
+    private String ended;
 
-    SftpSession(String siteId, Pass pass, Staging staging, SftpArrivals arrivals, Clock clock) {
+    SftpSession(String siteId, Pass pass, Person by, Staging staging, SftpArrivals arrivals, Clock clock) {
         this.siteId = siteId;
         this.pass = pass;
+        this.by = by;
         this.staging = staging;
         this.arrivals = arrivals;
         this.clock = clock;
@@ -54,14 +58,14 @@ final class SftpSession implements Closeable {
     /** A program is about to change something. */
     synchronized void changes() throws SftpException {
         Instant now = clock.instant();
-        if (!ended && Duration.between(checked, now).compareTo(TRUSTED) > 0) {
-            ended = pass.person(siteId).isEmpty();
+        if (ended == null && Duration.between(checked, now).compareTo(TRUSTED) > 0) {
+            ended = pass.person(siteId).isEmpty() ? "What you signed in with opens nothing any more." : null;
             checked = now;
         }
-        if (ended) {
+        if (ended != null) {
             throw new SftpException(
                     SftpConstants.SSH_FX_PERMISSION_DENIED,
-                    "What you signed in with opens nothing any more. What was sent since the last pause was not taken over.");
+                    ended + " What was sent since the last pause was not taken over.");
         }
         lastWord = now;
         changed = true;
@@ -69,24 +73,14 @@ final class SftpSession implements Closeable {
 
     /** Makes a change of what was done, once nothing was said for so long. */
     synchronized void rest(Duration quiet) {
-        if (changed && !ended && !staging.busy() && lastWord.plus(quiet).isBefore(clock.instant())) {
-            become();
+        if (!changed || ended != null || staging.busy() || !lastWord.plus(quiet).isBefore(clock.instant())) {
+            return;
         }
-    }
-
-    /** Makes a change of what was done; the program has signed off. */
-    synchronized void signOff() {
-        if (changed && !ended) {
-            become();
-        }
-    }
-
-    private void become() {
         try {
             FileEdits edits = staging.edits();
             if (!edits.none()) {
-                ended = !arrivals.take(siteId, pass, edits);
-                if (!ended) {
+                ended = arrivals.take(siteId, pass, by, edits).orElse(null);
+                if (ended == null) {
                     staging.became(edits);
                 }
             }
@@ -94,13 +88,29 @@ final class SftpSession implements Closeable {
         } catch (IOException | RuntimeException e) {
             // It is still there: it is tried again after the next pause, and when the program signs off.
             lastWord = clock.instant();
-            LOG.warn("What was sent to site {} by SFTP was not taken over", siteId, e);
+            LOG.warn("What was sent to site {} by SFTP was not taken over yet", siteId, e);
+        }
+    }
+
+    /** Makes a change of what was done; the program has signed off. */
+    synchronized void signOff() {
+        if (!changed || ended != null) {
+            return;
+        }
+        changed = false;
+        try {
+            FileEdits edits = staging.edits();
+            if (!edits.none()) {
+                arrivals.takeSurely(siteId, pass, by, edits);
+            }
+        } catch (IOException e) {
+            arrivals.couldNotBeStored(siteId, by, e);
         }
     }
 
     @Override
     public synchronized void close() throws IOException {
-        ended = true;
+        ended = "The session is closed.";
         staging.close();
     }
 }

@@ -192,8 +192,8 @@ class DomainController {
     }
 
     @GetMapping("/domain-activities")
-    List<Activities.Entry> past() {
-        return domains.past(MOST_ACTIVITIES);
+    List<Activities.Entry> past(@RequestParam(required = false) Long before) {
+        return domains.past(Activities.before(before), MOST_ACTIVITIES);
     }
 
     @GetMapping("/domains/{id}")

@@ -18,6 +18,7 @@ import java.time.Clock;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -129,9 +130,9 @@ public class Domains {
                         "name", "This is a name on this harbor, not a domain. Type one such as papermoon.art."));
     }
 
-    /** What happened to the account's domains, the latest first. */
-    public List<Activities.Entry> past(int most) {
-        return activities.ofAccount(Current.person().accountId(), most);
+    /** What happened to the account's domains before an entry, or until now, the latest first. */
+    public List<Activities.Entry> past(OptionalLong before, int most) {
+        return activities.ofAccount(Current.person().accountId(), before, most);
     }
 
     /** Switches automatic renewal. */

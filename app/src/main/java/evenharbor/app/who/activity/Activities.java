@@ -6,6 +6,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -19,6 +20,9 @@ public class Activities {
     public static final String NO_SITE = "";
 
     private static final String NO_PERSON = "";
+    /** After the last entry there can be. */
+    private static final long NOW = Long.MAX_VALUE;
+
     private static final int LONGEST_DETAIL = 480;
 
     private final ActivityRepository repository;
@@ -50,6 +54,11 @@ public class Activities {
         return new Person(NO_PERSON, accountId, "", "");
     }
 
+    /** What a request for earlier entries says. @param id of the first entry that is not wanted; null for none */
+    public static OptionalLong before(Long id) {
+        return id == null ? OptionalLong.empty() : OptionalLong.of(id);
+    }
+
     /** Notes that a person did something to a site. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void note(ActivityKind kind, String siteId, Person person, String detail) {
@@ -70,16 +79,19 @@ public class Activities {
         repository.save(activity);
     }
 
-    /** What happened to a site, the latest first. */
+    /** What happened to a site before an entry, or until now, the latest first. */
     @Transactional(readOnly = true)
-    public List<Entry> of(String siteId, int most) {
-        return entries(repository.findBySiteIdOrderByIdDesc(siteId, Limit.of(most)));
+    public List<Entry> of(String siteId, OptionalLong before, int most) {
+        return entries(repository.findBySiteIdAndIdLessThanOrderByIdDesc(siteId, before.orElse(NOW), Limit.of(most)));
     }
 
-    /** What someone did in an account, the latest first. */
+    /** What someone did in an account before an entry, or until now, the latest first. */
     @Transactional(readOnly = true)
-    public List<DoneBy> by(String accountId, String personId, int most) {
-        return repository.findByAccountIdAndPersonIdOrderByIdDesc(accountId, personId, Limit.of(most)).stream()
+    public List<DoneBy> by(String accountId, String personId, OptionalLong before, int most) {
+        return repository
+                .findByAccountIdAndPersonIdAndIdLessThanOrderByIdDesc(
+                        accountId, personId, before.orElse(NOW), Limit.of(most))
+                .stream()
                 .map(a -> new DoneBy(a.id, a.kind, a.siteId, a.detail, a.at))
                 .toList();
     }
@@ -121,10 +133,11 @@ public class Activities {
                 a.id, a.accountId, a.siteId, a.personId, a.kind, Optional.ofNullable(a.effect), a.detail, a.at);
     }
 
-    /** What happened to things of an account that belong to no site, the latest first. */
+    /** What happened to things of an account that belong to no site, before an entry or until now, the latest first. */
     @Transactional(readOnly = true)
-    public List<Entry> ofAccount(String accountId, int most) {
-        return entries(repository.findByAccountIdAndSiteIdOrderByIdDesc(accountId, NO_SITE, Limit.of(most)));
+    public List<Entry> ofAccount(String accountId, OptionalLong before, int most) {
+        return entries(repository.findByAccountIdAndSiteIdAndIdLessThanOrderByIdDesc(
+                accountId, NO_SITE, before.orElse(NOW), Limit.of(most)));
     }
 
     private List<Entry> entries(List<Activity> found) {

@@ -15,6 +15,7 @@ public enum ActivityKind {
     RIGHTS_CONFIRMED,
     PUBLISHED,
     PUBLISH_FAILED,
+    UPLOAD_FAILED,
     UNPUBLISHED,
     PUT_LIVE,
     CLOSED,

@@ -4,6 +4,7 @@ import evenharbor.app.who.access.Current;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What each of the people of an account did there. */
@@ -19,7 +20,7 @@ class PersonActivityController {
     }
 
     @GetMapping("/api/people/{id}/activities")
-    List<Activities.DoneBy> by(@PathVariable String id) {
-        return activities.by(Current.person().accountId(), id, MOST);
+    List<Activities.DoneBy> by(@PathVariable String id, @RequestParam(required = false) Long before) {
+        return activities.by(Current.person().accountId(), id, Activities.before(before), MOST);
     }
 }

@@ -41,9 +41,9 @@ public record FileEdits(Map<String, FileEntry> put, Set<String> removed) {
         });
     }
 
-    /** In words, as "3 files put, 1 removed". */
+    /** In words, as "3 files, 1 removed". */
     public String words() {
-        String files = put.size() == 1 ? "1 file put" : put.size() + " files put";
+        String files = put.size() == 1 ? "1 file" : put.size() + " files";
         return put.isEmpty()
                 ? removed.size() == 1 ? "1 file removed" : removed.size() + " files removed"
                 : removed.isEmpty() ? files : files + ", " + removed.size() + " removed";

@@ -11,7 +11,7 @@ public enum NoticeKind {
     CERTIFICATE("a certificate is in trouble", Right.MANAGE, NoticeWay.AT_ONCE, true),
     DOMAIN("a domain ends or was lost", Right.MANAGE, NoticeWay.AT_ONCE, true),
     HOST("publishing to a host failed", Right.PUBLISH, NoticeWay.AT_ONCE, true),
-    PUBLISH("a publish failed", Right.PUBLISH, NoticeWay.AT_ONCE, true),
+    PUBLISH("a publish, or an upload by a program, failed", Right.PUBLISH, NoticeWay.AT_ONCE, true),
     SIGN_IN(
             "someone signed in as you from a new browser, or changed how you sign in",
             Right.SEE,
