@@ -106,6 +106,10 @@ class MovingTest {
             person.put("/api/sites/" + site + "/unlisted", Map.of("paths", List.of("/page2.html", "/walks/")))
                     .is(200);
             if (random.nextBoolean()) {
+                person.put("/api/sites/" + site + "/arrivals", Map.of("publishes", true, "stoppedBy", "ANY"))
+                        .is(200);
+            }
+            if (random.nextBoolean()) {
                 Map<String, Object> plan = new HashMap<>(Map.of(
                         "kind",
                         "TAKE_DOWN",
@@ -246,9 +250,11 @@ class MovingTest {
         person.putText(site, "index.html", "<p>x").is(200);
         person.claim(site, "taken" + site.substring(0, 6)).is(201);
         person.publish(site);
+        receiver(person, site);
         ApiClient other = harbor.person();
         JsonNode came = bring(other, packed(exported(person))).is(200).json();
         assertThat(came.get("sites").get(0).get("left").toString()).contains("The address taken");
+        assertThat(came.get("left").toString()).contains("“Build server”", "its secret is not in the file");
         assertThat(came.get("left").toString()).contains("invite them");
         ObjectNode index = (ObjectNode) JSON.readTree(exported(person).get("harbor.json"));
         assertThat(index.get("people").get(0).get("email").asString()).isEqualTo(person.email());
@@ -283,6 +289,12 @@ class MovingTest {
         assertThat(whole.get("live").asBoolean()).isTrue();
     }
 
+    private static void receiver(ApiClient person, String site) {
+        Map<String, Object> form = new HashMap<>(Map.of("name", "Build server", "url", "http://build.localhost/hook"));
+        form.putAll(Map.of("siteId", site, "kinds", List.of("PUBLISHED"), "running", true));
+        person.post("/api/receivers", form).is(201);
+    }
+
     @Test
     void aSiteIsHandedOverWhenBothAgree() {
         ApiClient gives = harbor.person();
@@ -293,6 +305,7 @@ class MovingTest {
         gives.claim(site, name).is(201);
         gives.publish(site);
         ApiClient helper = harbor.memberOf(gives, site, "EDITOR");
+        receiver(gives, site);
         gives.post("/api/sites/" + site + "/hand-over", Map.of("email", gets.email()))
                 .is(200);
         String link = Mailbox.of(gets.email()).link("/take-over/");
@@ -302,6 +315,7 @@ class MovingTest {
         gets.post(path, Map.of()).is(200);
         gets.post(path, Map.of()).is(404);
         gives.get("/api/sites/" + site).is(404);
+        assertThat(gives.get("/api/receivers").is(200).json()).isEmpty();
         helper.get("/api/sites/" + site).is(404);
         gets.putText(site, "index.html", "<p>theirs").is(200);
         gets.publish(site);

@@ -31,7 +31,6 @@ import org.apache.sshd.common.config.keys.KeyUtils;
 import org.apache.sshd.common.config.keys.PublicKeyEntry;
 import org.apache.sshd.common.keyprovider.KeyPairProvider;
 import org.apache.sshd.sftp.client.SftpClient;
-import org.apache.sshd.sftp.client.SftpClientFactory;
 import org.apache.sshd.sftp.common.SftpException;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -107,7 +106,7 @@ class SftpTest {
     void whatASessionDoesIsOneChangeOnceItSignsOff() throws IOException {
         long before = revision();
         try (ClientSession session = signedIn(site, token);
-                SftpClient sftp = SftpClientFactory.instance().createSftpClient(session)) {
+                SftpClient sftp = SftpProgram.folder(session)) {
             List<String> names = new ArrayList<>();
             sftp.readDir("/").forEach(entry -> names.add(entry.getFilename()));
             assertThat(names).contains("index.html", "notes").doesNotContain(".harbor");
@@ -143,7 +142,7 @@ class SftpTest {
                 .asString();
         long before = revision();
         try (ClientSession session = byKey(site, pair);
-                SftpClient sftp = SftpClientFactory.instance().createSftpClient(session)) {
+                SftpClient sftp = SftpProgram.folder(session)) {
             put(sftp, "by-key.html", "<title>By key</title>");
         }
         until("the change", () -> revision() > before);
@@ -157,7 +156,7 @@ class SftpTest {
         byKey(theirs, pair).close();
         assertThat(stranger.delete("/api/sftp-keys/" + id).status()).isEqualTo(404);
         try (ClientSession session = byKey(site, pair);
-                SftpClient sftp = SftpClientFactory.instance().createSftpClient(session)) {
+                SftpClient sftp = SftpProgram.folder(session)) {
             person.delete("/api/sftp-keys/" + id).is(204);
             until("the key to open nothing any more", () -> {
                 try {
@@ -229,7 +228,7 @@ class SftpTest {
 
     private void send(String path, String text) throws IOException {
         try (ClientSession session = signedIn(site, token);
-                SftpClient sftp = SftpClientFactory.instance().createSftpClient(session)) {
+                SftpClient sftp = SftpProgram.folder(session)) {
             put(sftp, path, text);
         }
     }
@@ -238,7 +237,7 @@ class SftpTest {
     void aProgramThatFallsQuietHasSentWhatItSent() throws IOException {
         long before = revision();
         try (ClientSession session = signedIn(site, token);
-                SftpClient sftp = SftpClientFactory.instance().createSftpClient(session)) {
+                SftpClient sftp = SftpProgram.folder(session)) {
             put(sftp, "first.html", "<title>First</title>");
             until("the change", () -> revision() == before + 1);
             put(sftp, "second.html", "<title>Second</title>");
@@ -252,7 +251,7 @@ class SftpTest {
     void ofALineThatIsCutNothingArrives() throws Exception {
         long before = revision();
         ClientSession session = signedIn(site, token);
-        SftpClient sftp = SftpClientFactory.instance().createSftpClient(session);
+        SftpClient sftp = SftpProgram.folder(session);
         put(sftp, "first.html", "<title>First</title>");
         SftpClient.CloseableHandle half = sftp.open("half.html", SftpClient.OpenMode.Write, SftpClient.OpenMode.Create);
         sftp.write(half, 0, new byte[10]);
@@ -305,7 +304,7 @@ class SftpTest {
                 session.addPasswordIdentity(token);
                 session.auth().verify(PATIENCE);
                 try (session;
-                        SftpClient sftp = SftpClientFactory.instance().createSftpClient(session)) {
+                        SftpClient sftp = SftpProgram.folder(session)) {
                     sftp.mkdir("s" + i);
                     for (int file = 0; file < files; file++) {
                         put(sftp, "s" + i + "/" + file + ".html", "<title>" + file + "</title>");
@@ -329,8 +328,8 @@ class SftpTest {
     void twoSessionsLoseNothingOfEachOther() throws IOException {
         try (ClientSession one = signedIn(site, token);
                 ClientSession other = signedIn(site, token);
-                SftpClient left = SftpClientFactory.instance().createSftpClient(one);
-                SftpClient right = SftpClientFactory.instance().createSftpClient(other)) {
+                SftpClient left = SftpProgram.folder(one);
+                SftpClient right = SftpProgram.folder(other)) {
             put(left, "left.html", "left");
             put(right, "right.html", "right");
             right.remove("notes/old.html");
@@ -341,7 +340,7 @@ class SftpTest {
     @Test
     void whatASiteDoesNotTakeIsRefusedInTheProtocol() throws IOException {
         try (ClientSession session = signedIn(site, token);
-                SftpClient sftp = SftpClientFactory.instance().createSftpClient(session)) {
+                SftpClient sftp = SftpProgram.folder(session)) {
             assertThatThrownBy(() -> put(sftp, "INDEX.html", "x"))
                     .isInstanceOf(SftpException.class)
                     .hasMessageContaining("same file on many systems");
@@ -365,7 +364,7 @@ class SftpTest {
     void aTokenThatIsRevokedEndsItAndNothingArrives() throws Exception {
         long before = revision();
         try (ClientSession session = signedIn(site, token);
-                SftpClient sftp = SftpClientFactory.instance().createSftpClient(session)) {
+                SftpClient sftp = SftpProgram.folder(session)) {
             put(sftp, "first.html", "first");
             String id =
                     person.get("/api/tokens").is(200).json().get(0).get("id").asString();
@@ -386,7 +385,7 @@ class SftpTest {
     void whatASessionLeavesThatMayNoLongerIsToldToWhoPublishes() throws Exception {
         long before = revision();
         try (ClientSession session = signedIn(site, token);
-                SftpClient sftp = SftpClientFactory.instance().createSftpClient(session)) {
+                SftpClient sftp = SftpProgram.folder(session)) {
             put(sftp, "late.html", "late");
             String id =
                     person.get("/api/tokens").is(200).json().get(0).get("id").asString();

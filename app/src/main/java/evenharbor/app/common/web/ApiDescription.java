@@ -45,7 +45,7 @@ class ApiDescription {
             **Lists** come whole. With `limit` and `skip` they come page by page, and the `Link` field leads to the pages \
             around. What happened comes the latest first; `before` takes the `id` of the last entry and leads further back.
 
-            **Asked again.** Each answer has an `ETag`; with it in `If-None-Match`, 304 says that nothing has changed.
+            **Asked again.** Each JSON answer has an `ETag`; with it in `If-None-Match`, 304 says that nothing has changed.
 
             **Twice by mistake.** Any POST takes an `Idempotency-Key`: sent again with the same one within two days it is \
             not done again, and answered as the first time.

@@ -53,7 +53,8 @@ public class Arrivals {
                 .orElse(ArrivalRule.DRAFT);
     }
 
-    void setRule(String siteId, ArrivalRule rule) {
+    /** Decides what becomes of files that arrive for a site of the current person. */
+    public void setRule(String siteId, ArrivalRule rule) {
         sites.mine(siteId);
         db.sql("replace into arrival_rule (site_id, publishes, stopped_by) values (?, ?, ?)")
                 .params(siteId, rule.publishes(), rule.stoppedBy().name())

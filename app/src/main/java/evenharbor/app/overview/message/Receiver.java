@@ -13,7 +13,7 @@ import java.util.Set;
  * @param kinds what it is told of
  * @param running whether messages are written for it
  */
-record Receiver(
+public record Receiver(
         String id,
         String accountId,
         Optional<String> siteId,

@@ -31,7 +31,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** The programs that an account has told what happens, and the secrets that they know it by. */
 @Service
 @Transactional
-class Receivers {
+public class Receivers {
 
     private static final int MOST = 20;
 
@@ -54,7 +54,7 @@ class Receivers {
 
     /** Those of the account, in the order of their names. */
     @Transactional(readOnly = true)
-    List<Receiver> mine() {
+    public List<Receiver> mine() {
         return of(Current.person().accountId());
     }
 

@@ -5,6 +5,8 @@ import evenharbor.app.harbor.audience.AudienceCopies;
 import evenharbor.app.hosting.cost.Costs;
 import evenharbor.app.hosting.destination.DestinationStands;
 import evenharbor.app.hosting.host.Hosts;
+import evenharbor.app.overview.arrival.Arrivals;
+import evenharbor.app.overview.message.Receivers;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.live.LifeJson;
@@ -22,6 +24,7 @@ import evenharbor.app.where.redirect.RedirectSets;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Memberships;
 import evenharbor.app.who.access.People;
+import evenharbor.core.harbor.publish.ArrivalRule;
 import evenharbor.core.hosting.cost.Cost;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.when.plan.Plan;
@@ -70,6 +73,8 @@ class AccountExport {
     private final DestinationStands destinations;
     private final Hosts hosts;
     private final Costs costs;
+    private final Receivers receivers;
+    private final Arrivals arrivals;
     private final People people;
     private final Memberships memberships;
     private final Manifests manifests;
@@ -89,6 +94,8 @@ class AccountExport {
             DestinationStands destinations,
             Hosts hosts,
             Costs costs,
+            Receivers receivers,
+            Arrivals arrivals,
             People people,
             Memberships memberships,
             Manifests manifests,
@@ -106,6 +113,8 @@ class AccountExport {
         this.destinations = destinations;
         this.hosts = hosts;
         this.costs = costs;
+        this.receivers = receivers;
+        this.arrivals = arrivals;
         this.people = people;
         this.memberships = memberships;
         this.manifests = manifests;
@@ -152,6 +161,13 @@ class AccountExport {
                 costs.mine().stream()
                         .filter(kept -> !kept.id().isEmpty())
                         .map(kept -> cost(kept.cost(), names))
+                        .toList(),
+                receivers.mine().stream()
+                        .map(each -> new Archive.ReceiverFile(
+                                each.name(),
+                                each.url(),
+                                each.kinds().stream().map(Enum::name).sorted().toList(),
+                                each.siteId().map(names::get).orElse(null)))
                         .toList());
         return new Taken(index, List.copyOf(all), contents);
     }
@@ -196,7 +212,12 @@ class AccountExport {
                 destinations.places(site.id()).stream()
                         .map(each -> new Archive.DestinationFile(each.host(), each.folder(), each.url()))
                         .toList(),
-                unlisted.of(site.id()).paths());
+                unlisted.of(site.id()).paths(),
+                arrivals(arrivals.rule(site.id())));
+    }
+
+    private static Archive.ArrivalFile arrivals(ArrivalRule rule) {
+        return new Archive.ArrivalFile(rule.publishes(), rule.stoppedBy().name());
     }
 
     private static void name(String hash, Set<String> contents) {

@@ -4,6 +4,7 @@ import evenharbor.app.common.problem.Problem;
 import evenharbor.app.harbor.audience.AudienceCopies;
 import evenharbor.app.harbor.publish.Publishing;
 import evenharbor.app.hosting.cost.Costs;
+import evenharbor.app.overview.arrival.Arrivals;
 import evenharbor.app.what.addition.DraftSettings;
 import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.content.Manifests;
@@ -54,6 +55,7 @@ class AccountImport {
     private final Drafts drafts;
     private final Versions versions;
     private final Costs costs;
+    private final Arrivals arrivals;
     private final DraftSettings settings;
     private final RedirectSets redirects;
     private final Unlisted unlisted;
@@ -72,6 +74,7 @@ class AccountImport {
             Drafts drafts,
             Versions versions,
             Costs costs,
+            Arrivals arrivals,
             DraftSettings settings,
             RedirectSets redirects,
             Unlisted unlisted,
@@ -88,6 +91,7 @@ class AccountImport {
         this.drafts = drafts;
         this.versions = versions;
         this.costs = costs;
+        this.arrivals = arrivals;
         this.settings = settings;
         this.redirects = redirects;
         this.unlisted = unlisted;
@@ -141,6 +145,10 @@ class AccountImport {
         Objects.requireNonNullElse(index.people(), List.<Archive.PersonFile>of())
                 .forEach(person ->
                         left.add(person.name() + " (" + person.email() + "): invite them if you want them here, too."));
+        Objects.requireNonNullElse(index.receivers(), List.<Archive.ReceiverFile>of())
+                .forEach(receiver ->
+                        left.add("The program “" + receiver.name() + "” that is told what happens (" + receiver.url()
+                                + "): its secret is not in the file. Add it under Messages to other programs."));
         return left;
     }
 
@@ -160,6 +168,12 @@ class AccountImport {
                         "Who gets in to " + part.path(),
                         () -> audiences.takeOver(site.id(), ArchiveValues.taken(part))))
                 .count();
+        if (file.arrivals() != null) {
+            tried(
+                    left,
+                    "What becomes of files that programs send",
+                    () -> arrivals.setRule(site.id(), ArchiveValues.rule(file.arrivals())));
+        }
         boolean live = false;
         if (unguarded > 0) {
             left.add("Going live, and plans: it stays dark, because not all that says who gets in could be taken over."

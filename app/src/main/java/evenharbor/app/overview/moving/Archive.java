@@ -18,7 +18,7 @@ final class Archive {
 
     private Archive() {}
 
-    /** What is in the file. @param sites names of the files of sites, in their order @param costs absent from files of earlier harbors */
+    /** What is in the file. @param sites names of the files of sites, in their order @param costs and what stands after it: absent from files of earlier harbors */
     record Index(
             String format,
             int version,
@@ -26,7 +26,11 @@ final class Archive {
             List<String> sites,
             List<HostFile> hosts,
             List<PersonFile> people,
-            List<CostFile> costs) {}
+            List<CostFile> costs,
+            List<ReceiverFile> receivers) {}
+
+    /** A program that is told what happens, without the secret. @param site name of the file of the site it hears of; null for all */
+    record ReceiverFile(String name, String url, List<String> kinds, String site) {}
 
     /** Something paid for. @param site name of the file of the site it is for; null for all @param price this and all amounts in the smallest unit of the currency */
     record CostFile(
@@ -63,7 +67,11 @@ final class Archive {
             List<PartFile> audience,
             List<PlanFile> plans,
             List<DestinationFile> destinations,
-            List<String> unlisted) {}
+            List<String> unlisted,
+            ArrivalFile arrivals) {}
+
+    /** What becomes of files that programs send. */
+    record ArrivalFile(boolean publishes, String stoppedBy) {}
 
     record PathFile(String path, String sha256, long size) {}
 

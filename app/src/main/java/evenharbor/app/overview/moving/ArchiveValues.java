@@ -5,6 +5,7 @@ import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.harbor.audience.AudienceCopies;
 import evenharbor.app.what.live.LifeJson;
 import evenharbor.app.what.version.SavedVersion;
+import evenharbor.core.harbor.publish.ArrivalRule;
 import evenharbor.core.hosting.cost.Cost;
 import evenharbor.core.what.live.Closing;
 import evenharbor.core.when.plan.PlannedAction;
@@ -12,6 +13,7 @@ import evenharbor.core.when.plan.Repeat;
 import evenharbor.core.when.plan.Schedule;
 import evenharbor.core.who.audience.Audience;
 import java.time.ZoneId;
+import java.util.Arrays;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
@@ -49,6 +51,16 @@ final class ArchiveValues {
             }
         }
         return SavedVersion.Cause.SAVED;
+    }
+
+    /** A rule of a file; one that is not known stops at anything. */
+    static ArrivalRule rule(Archive.ArrivalFile file) {
+        return new ArrivalRule(
+                file.publishes(),
+                Arrays.stream(ArrivalRule.StoppedBy.values())
+                        .filter(each -> each.name().equals(file.stoppedBy()))
+                        .findFirst()
+                        .orElse(ArrivalRule.StoppedBy.ANY));
     }
 
     static String cut(String words, int most) {

@@ -217,7 +217,10 @@ class HandOver {
                 .param(siteId)
                 .update();
         db.sql("delete from audience_list where site_id = ?").param(siteId).update();
-        db.sql("delete from access_token where site_id = ?").param(siteId).update();
+        // What reached in or heard of it by the account does no more.
+        for (String table : List.of("access_token", "receiver", "watched_folder", "arrival")) {
+            db.sql("delete from " + table + " where site_id = ?").param(siteId).update();
+        }
         for (String table : List.of(
                 "host_holder h join site_address a on a.host = h.host",
                 "certificate h join site_address a on a.host = h.name")) {
