@@ -1,5 +1,4 @@
 import { Link } from 'react-router';
-import { Mast } from '../common/ui/Mast';
 import { AccountFile } from '../overview/moving/AccountFile';
 import { CloseAccount } from '../overview/moving/CloseAccount';
 import { SpaceAndCleanUp } from '../when/retention/SpaceAndCleanUp';
@@ -21,7 +20,6 @@ export function AccountPage() {
   const session = useSession();
   return (
     <>
-      <Mast />
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="mb-4 text-xl">
           {session.data?.name} <span className="text-soft text-base">{session.data?.email}</span>

@@ -8,6 +8,7 @@ import { Problem } from '../common/api/problem';
 import { queries, useLiveEvents, useSession } from '../common/api/queries';
 import { onSignedOut } from '../common/api/signedOut';
 import { Loading, Trouble } from '../common/ui/Notice';
+import { Mast } from './mast/Mast';
 import { PageTitle } from './PageTitle';
 import { SkipLink } from './SkipLink';
 import { Shortcuts } from './Shortcuts';
@@ -67,6 +68,7 @@ export function Frame() {
     <>
       <PageTitle />
       <SkipLink />
+      <Mast />
       <Outlet />
       <Live />
       <Shortcuts />

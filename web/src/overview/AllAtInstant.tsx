@@ -1,18 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, dataOf, type Schemas } from '../common/api/client';
 import { keys } from '../common/api/queries';
 import { Flag } from '../common/ui/Flag';
 import { Trouble } from '../common/ui/Notice';
 import { Time } from '../common/ui/Words';
-import { Answers, InstantField, StandingThen } from '../when/plan/AtInstant';
-import { instantTyped } from '../common/ui/time';
+import { Answers, StandingThen } from '../when/plan/AtInstant';
 
 /** What all sites, and each of their addresses, answered or will answer at a time. */
-export function AllAtInstant({ lanes }: { lanes: Schemas['LaneView'][] }) {
-  const [typed, setTyped] = useState('');
-  const at = typed === '' ? null : instantTyped(typed);
+export function AllAtInstant({ lanes, at }: { lanes: Schemas['LaneView'][]; at: string | null }) {
   const standings = useQuery({
     queryKey: [...keys.sites, 'at', at],
     enabled: at !== null,
@@ -20,12 +16,11 @@ export function AllAtInstant({ lanes }: { lanes: Schemas['LaneView'][] }) {
   });
   return (
     <section aria-label="Any day" className="mt-6 max-w-4xl">
-      <InstantField value={typed} onChange={setTyped} />
       <Trouble error={standings.error} />
-      {standings.data && (
+      {at !== null && standings.data && (
         <>
           <p role="status" className="mb-2">
-            {at !== null && <Time at={at} />}
+            <Time at={at} />
           </p>
           <ul className="border-water border-t">
             {standings.data.map((then) => {

@@ -1,11 +1,10 @@
 import { Link } from 'react-router';
-import { Mast } from '../common/ui/Mast';
 import { useCertificates, useDomains, useSites } from '../common/api/queries';
 import { inALine, needsAttention } from '../where/certificate/words';
 import { Empty, Loading, Notice, Trouble } from '../common/ui/Notice';
 import { Time } from '../common/ui/Words';
-import { daysAhead } from '../when/timeline/axis';
-import { Lanes, useReach } from '../when/timeline/Lanes';
+import { Lanes } from '../when/timeline/Lanes';
+import { useSpan } from '../when/timeline/useSpan';
 import { AllAtInstant } from './AllAtInstant';
 import { DeletedSites } from './DeletedSites';
 import { useOwnsAccount } from '../who/access/May';
@@ -42,20 +41,10 @@ function CertificateNotices() {
 
 export function AllSites() {
   const owner = useOwnsAccount();
-  const [reach] = useReach();
-  const sites = useSites(daysAhead(reach));
+  const span = useSpan();
+  const sites = useSites(span.ahead);
   return (
     <>
-      <Mast>
-        {owner && (
-          <Link
-            to="/new"
-            className="border-ink bg-ink text-paper ml-2 border px-3 py-1 font-medium no-underline hover:opacity-90"
-          >
-            New site
-          </Link>
-        )}
-      </Mast>
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="sr-only">All sites</h1>
         <DomainNotices />
@@ -73,8 +62,8 @@ export function AllSites() {
         )}
         {sites.data && sites.data.length > 0 && (
           <>
-            <Lanes lanes={sites.data} />
-            <AllAtInstant lanes={sites.data} />
+            <Lanes lanes={sites.data} span={span} />
+            <AllAtInstant lanes={sites.data} at={span.at} />
           </>
         )}
         <DeletedSites />

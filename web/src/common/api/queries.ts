@@ -55,8 +55,12 @@ export const useSites = (ahead = 31) =>
     queryFn: () => dataOf(api.GET('/api/sites', { params: { query: { ahead } } })),
   });
 
-export const useSite = (id: string) =>
-  useQuery({ queryKey: keys.site(id), queryFn: () => dataOf(api.GET('/api/sites/{siteId}', at(id))) });
+export const useSite = (id: string, enabled = true) =>
+  useQuery({
+    queryKey: keys.site(id),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}', at(id))),
+    enabled,
+  });
 
 export const useDraft = (id: string) =>
   useQuery({

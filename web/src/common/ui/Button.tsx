@@ -1,7 +1,10 @@
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
+import { Link } from 'react-router';
+
+type Kind = 'primary' | 'plain' | 'quiet' | 'alarm';
 
 interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
-  kind?: 'primary' | 'plain' | 'quiet' | 'alarm';
+  kind?: Kind;
   busy?: boolean;
   icon?: ReactNode;
 }
@@ -38,6 +41,26 @@ export function Button({
       {icon}
       {children}
     </button>
+  );
+}
+
+/** A way to another screen that looks like a button. */
+export function ButtonLink({
+  to,
+  kind = 'plain',
+  children,
+}: {
+  to: string;
+  kind?: Kind;
+  children: ReactNode;
+}) {
+  return (
+    <Link
+      to={to}
+      className={`inline-flex min-h-8 items-center border px-3 py-1 font-medium whitespace-nowrap no-underline ${LOOKS[kind]}`}
+    >
+      {children}
+    </Link>
   );
 }
 

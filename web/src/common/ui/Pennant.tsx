@@ -1,5 +1,12 @@
-/** How a site stands for visitors: a filled pennant, one with a bar, or an outlined one, always with its word. */
-export function Pennant({ state }: { state: 'LIVE' | 'CLOSED' | 'NOT_LIVE' }) {
+/** How a site stands for visitors: a filled pennant, one with a bar, or an outlined one, always with its word. @param narrow whether
+ * the word is only read aloud where there is no room */
+export function Pennant({
+  state,
+  narrow = false,
+}: {
+  state: 'LIVE' | 'CLOSED' | 'NOT_LIVE';
+  narrow?: boolean;
+}) {
   return (
     <span className="inline-flex items-center gap-1.5 font-medium whitespace-nowrap">
       <svg viewBox="0 0 18 14" className="h-3.5 w-[18px] shrink-0" aria-hidden>
@@ -12,7 +19,9 @@ export function Pennant({ state }: { state: 'LIVE' | 'CLOSED' | 'NOT_LIVE' }) {
         />
         {state === 'CLOSED' && <path d="M3 13 16 1" stroke="currentColor" strokeWidth="1.8" />}
       </svg>
-      {state === 'LIVE' ? 'Live' : state === 'CLOSED' ? 'Closed' : 'Not live'}
+      <span className={narrow ? 'sr-only sm:not-sr-only' : undefined}>
+        {state === 'LIVE' ? 'Live' : state === 'CLOSED' ? 'Closed' : 'Not live'}
+      </span>
     </span>
   );
 }

@@ -1,5 +1,4 @@
 import { Link, useParams } from 'react-router';
-import { Mast } from '../../common/ui/Mast';
 import { Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { dayText } from '../../common/ui/time';
@@ -14,7 +13,6 @@ export function CostsPage() {
   const chosen = costs.data?.costs.find((each) => each.id === costId);
   return (
     <>
-      <Mast />
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="mb-3 text-xl">Costs</h1>
         <Trouble error={costs.error} />

@@ -1,6 +1,5 @@
 import { Link, useParams } from 'react-router';
 import { useHosts } from '../../common/api/queries';
-import { Mast } from '../../common/ui/Mast';
 import { Diamond, Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { AddHost } from './AddHost';
@@ -15,7 +14,6 @@ export function HostsPage() {
   const chosen = hosts.data?.hosts.find((h) => h.id === hostId);
   return (
     <>
-      <Mast />
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <div className="mb-3 flex items-baseline gap-4">
           <h1 className="text-xl">Hosts</h1>

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Filter } from '../../common/ui/Filter';
-import { Mast } from '../../common/ui/Mast';
 import { Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { CopyButton } from '../../common/ui/Words';
@@ -17,7 +16,6 @@ export function ApiPage() {
   const [token, setToken] = useState('');
   return (
     <>
-      <Mast />
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="mb-3 text-xl">The API</h1>
         <Trouble error={description.error} />

@@ -4,7 +4,6 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
 import { queries, useSites } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Mast } from '../../common/ui/Mast';
 import { Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { CopyButton } from '../../common/ui/Words';
@@ -17,7 +16,6 @@ export function MessagesPage() {
   const owner = useOwnsAccount();
   return (
     <>
-      <Mast />
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="mb-3 text-xl">Messages to other programs</h1>
         {owner ? (

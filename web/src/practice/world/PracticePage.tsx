@@ -1,5 +1,4 @@
 import { Link } from 'react-router';
-import { Mast } from '../../common/ui/Mast';
 import { usePractice } from '../../common/api/queries';
 import type { Schemas } from '../../common/api/client';
 import { Loading, Notice, Trouble } from '../../common/ui/Notice';
@@ -16,7 +15,6 @@ export function PracticePage() {
   const practice = usePractice();
   return (
     <>
-      <Mast />
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <h1 className="mb-1 text-xl">Practice harbor</h1>
         <p className="mb-4 max-w-prose">

@@ -4,7 +4,6 @@ import { Link, useNavigate } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
 import { queries, keys, useSites } from '../../common/api/queries';
-import { Mast } from '../../common/ui/Mast';
 import { DropPlace, ProgressBar } from '../draft/DropPlace';
 import { isZip, type FolderFile } from '../draft/folder';
 import { useIntake } from '../draft/useIntake';
@@ -59,7 +58,6 @@ export function NewSite() {
     (begin === 'empty' || (begin === 'files' ? files !== undefined : copy.from !== ''));
   return (
     <>
-      <Mast />
       <main className="mx-auto max-w-2xl px-4 py-6">
         <h1 className="mb-4 text-2xl">New site</h1>
         <form

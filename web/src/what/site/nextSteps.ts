@@ -10,7 +10,7 @@ export interface Step {
   attention: boolean;
 }
 
-/** What there is to do about a site's content, the next thing first, then what is amiss with its addresses. */
+/** What there is to do about a site: what needs attention, then the next step. */
 export function stepsOf(site: SiteView): Step[] {
   const at = (place: string) => `/sites/${site.id}/${place}`;
   const steps: Step[] = [];
@@ -57,7 +57,7 @@ export function stepsOf(site: SiteView): Step[] {
   if (site.plansInTrouble > 0) {
     steps.push({ words: `Fix ${counted(site.plansInTrouble, 'plan')}`, to: at('when'), attention: true });
   }
-  return steps;
+  return steps.sort((a, b) => Number(b.attention) - Number(a.attention));
 }
 
 /** Who may not publish asks for a review; who only looks sees what differs. */

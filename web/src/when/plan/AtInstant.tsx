@@ -1,22 +1,18 @@
+import { useId } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
-import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Notice';
 import { counted, Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { standingWords } from './planForm';
 import { ThenPages } from './ThenPages';
-import { instantTyped } from '../../common/ui/time';
 
 type SiteAt = Schemas['SiteAt'];
 
 /** How the site stood at a time, or will stand if nothing else is decided: its pages, and what each address answers. */
-export function AtInstant({ site }: { site: SiteView }) {
-  const [typed, setTyped] = useState('');
-  const at = typed === '' ? null : instantTyped(typed);
+export function AtInstant({ site, at }: { site: SiteView; at: string | null }) {
   const standing = useQuery({
     queryKey: keys.part(site.id, 'standing', at),
     enabled: at !== null,
@@ -28,19 +24,16 @@ export function AtInstant({ site }: { site: SiteView }) {
       ),
   });
   return (
-    <section aria-label="Any day" className="mt-4">
-      <div className="flex flex-wrap items-end gap-x-4">
-        <InstantField value={typed} onChange={setTyped} />
-        <p role="status" className="mb-4 min-w-0 flex-1">
-          {standing.data && (
-            <>
-              <Time at={standing.data.at} />: <StandingThen then={standing.data} />
-            </>
-          )}
-        </p>
-      </div>
+    <section aria-label="Any day" className="mt-3">
+      <p role="status" className="mb-2">
+        {at !== null && standing.data && (
+          <>
+            <Time at={standing.data.at} />: <StandingThen then={standing.data} />
+          </>
+        )}
+      </p>
       <Trouble error={standing.error} />
-      {standing.data?.standing && (
+      {at !== null && standing.data?.standing && (
         <div className="grid gap-x-6 lg:grid-cols-2">
           <div>
             <Answers then={standing.data} />
@@ -67,12 +60,17 @@ export function AtInstant({ site }: { site: SiteView }) {
 
 /** A day and time, past or to come. */
 export function InstantField({ value, onChange }: { value: string; onChange: (typed: string) => void }) {
+  const id = useId();
   return (
-    <div className="w-64">
-      <Field
-        label="See any day, past or to come"
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <label htmlFor={id} className="font-medium">
+        See any day, past or to come
+      </label>
+      <input
+        id={id}
         type="datetime-local"
         value={value}
+        className="border-ink bg-paper border px-2 py-1"
         onChange={(e) => {
           onChange(e.target.value);
         }}

@@ -7,7 +7,6 @@ import { inZone, typedTime } from '../../common/ui/time';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { May, may, WhoMay } from '../../who/access/May';
-import { AtInstant } from './AtInstant';
 import { ClosedNow, CloseNow } from './CloseNow';
 import { PlanEditor } from './PlanEditor';
 import { PlanFindings } from './PlanFindings';
@@ -74,7 +73,6 @@ export function Planned({ site }: { site: SiteView }) {
           )}
           <DatedRedirects view={plans.data} />
           <LeftOut view={plans.data} />
-          <AtInstant site={site} />
         </>
       )}
     </section>

@@ -37,7 +37,7 @@ export function LaneChart({ lane, axis }: { lane: Lane; axis: Axis }) {
     <svg
       viewBox={`0 0 ${String(WIDTH)} 60`}
       preserveAspectRatio="none"
-      className="block h-full min-h-14 w-full"
+      className="block h-14 w-full"
       role="img"
       aria-label={describe(lane)}
     >
@@ -117,6 +117,14 @@ export function LaneChart({ lane, axis }: { lane: Lane; axis: Axis }) {
         strokeWidth={1.5}
         vectorEffect="non-scaling-stroke"
       />
+      {axis.middle !== now && (
+        <path
+          d={`M${String(x(axis.middle))} 0v60`}
+          className="stroke-ink"
+          strokeDasharray="2 3"
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
     </svg>
   );
 }

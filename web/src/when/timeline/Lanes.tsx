@@ -1,45 +1,34 @@
 import { useState, type ReactNode } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { useHarborNow } from '../../common/api/harborClock';
 import { Flag } from '../../common/ui/Flag';
 import { Diamond } from '../../common/ui/Notice';
 import { Pennant } from '../../common/ui/Pennant';
 import { HostName, PublicLink } from '../../common/ui/Words';
-import { newsOf } from '../../what/site/nextSteps';
+import { newsOf, type Step } from '../../what/site/nextSteps';
 import { standingOf } from '../../what/site/thisSite';
-import { axisAround, isReach, markWords, REACHES, WIDTH, type Axis, type Reach } from './axis';
+import { InstantField } from '../plan/AtInstant';
+import { markWords, REACHES, WIDTH, type Axis, type Reach } from './axis';
 import { LaneChart } from './LaneChart';
+import { LaneLinks } from './LaneLinks';
+import { LaneTable } from './LaneTable';
 import { Legend } from './Legend';
+import type { Span } from './useSpan';
 
 type Lane = Schemas['LaneView'];
 
-/** How far the axis reaches: kept in the URL. */
-export function useReach(): [Reach, (reach: Reach) => void] {
-  const [search, setSearch] = useSearchParams();
-  const given = search.get('axis');
-  return [
-    isReach(given) ? given : 'months',
-    (reach) => {
-      setSearch(
-        (before) => {
-          const after = new URLSearchParams(before);
-          if (reach === 'months') after.delete('axis');
-          else after.set('axis', reach);
-          return after;
-        },
-        { replace: true },
-      );
-    },
-  ];
-}
-
-/** One time axis for all sites, now in its middle, a lane a site. @param over what lies over a lane's chart */
-export function Lanes({ lanes, over }: { lanes: Lane[]; over?: (lane: Lane, axis: Axis) => ReactNode }) {
-  const now = new Date(useHarborNow());
-  const [reach, setReach] = useReach();
+/** One time axis for all sites, a lane a site. @param over what lies over a lane's chart */
+export function Lanes({
+  lanes,
+  span,
+  over,
+}: {
+  lanes: Lane[];
+  span: Span;
+  over?: (lane: Lane, axis: Axis) => ReactNode;
+}) {
   const [filter, setFilter] = useState('');
-  const axis = axisAround(now, reach);
+  const { axis } = span;
   const shownLanes = lanes.filter(({ site }) =>
     [site.title, ...site.addresses.map((a) => a.shown)]
       .join(' ')
@@ -48,7 +37,7 @@ export function Lanes({ lanes, over }: { lanes: Lane[]; over?: (lane: Lane, axis
   );
   return (
     <>
-      <div className="mb-1 flex flex-wrap items-end gap-x-6 gap-y-2">
+      <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-2">
         {lanes.length > 8 && (
           <label className="block">
             <span className="mr-2">Only sites called</span>
@@ -61,11 +50,12 @@ export function Lanes({ lanes, over }: { lanes: Lane[]; over?: (lane: Lane, axis
             />
           </label>
         )}
-        <ReachChoice reach={reach} onChange={setReach} />
+        <InstantField value={span.typed} onChange={span.setTyped} />
+        <ReachChoice reach={span.reach} onChange={span.setReach} />
       </div>
-      <div className="grid grid-cols-1 md:grid-cols-[22rem_1fr] xl:grid-cols-[23rem_1fr_12rem]">
+      <div className="grid grid-cols-1 md:grid-cols-[21rem_1fr] xl:grid-cols-[21rem_1fr_15rem]">
         <div className="border-ink hidden border-b md:block" />
-        <div className="border-ink hidden border-b md:block">
+        <div className="border-ink border-b">
           <Marks axis={axis} />
         </div>
         <div className="border-ink hidden border-b xl:block" />
@@ -74,6 +64,7 @@ export function Lanes({ lanes, over }: { lanes: Lane[]; over?: (lane: Lane, axis
         ))}
       </div>
       <Legend plans={over !== undefined} />
+      <LaneTable lanes={shownLanes} />
     </>
   );
 }
@@ -106,16 +97,30 @@ function ReachChoice({ reach, onChange }: { reach: Reach; onChange: (reach: Reac
 function Marks({ axis }: { axis: Axis }) {
   return (
     <div className="relative h-8" aria-hidden>
-      {axis.marks.map((mark) => (
+      {axis.marks.map((mark, i) => (
         <span
           key={mark.getTime()}
-          className="text-soft absolute bottom-1 -translate-x-1/2 text-[0.85rem] whitespace-nowrap"
+          className={`text-soft absolute bottom-1 -translate-x-1/2 text-[0.85rem] whitespace-nowrap ${i % 3 === 1 ? '' : 'max-md:hidden'}`}
           style={{ left: `${String((axis.x(mark) / WIDTH) * 100)}%` }}
         >
           {markWords(axis, mark)}
         </span>
       ))}
     </div>
+  );
+}
+
+/** How many steps stand there at once: what needs attention, and what comes next. */
+const FIRST = 2;
+
+function StepLine({ step }: { step: Step }) {
+  return (
+    <p className="flex gap-1.5">
+      {step.attention && <Diamond />}
+      <Link to={step.to} className="min-w-0 py-0.5 [overflow-wrap:anywhere]">
+        {step.words}
+      </Link>
+    </p>
   );
 }
 
@@ -136,20 +141,24 @@ function LaneRow({ lane, axis, over }: { lane: Lane; axis: Axis; over: ReactNode
           {!main && <span className="text-soft">no address yet</span>}
         </div>
       </div>
-      <div className="border-water relative md:border-b">
+      <div className="border-water relative md:flex md:flex-col md:justify-start md:border-b md:py-2">
         <LaneChart lane={lane} axis={axis} />
+        <LaneLinks lane={lane} axis={axis} plans={over === undefined} />
         {over}
       </div>
       <div className="border-water border-b py-2 pl-1 md:col-start-2 xl:col-start-auto xl:py-3 xl:pl-4">
         <Pennant state={standingOf(site)} />
-        {steps.map((step) => (
-          <p key={step.words} className="flex gap-1.5">
-            {step.attention && <Diamond />}
-            <Link to={step.to} className="min-w-0 py-0.5 [overflow-wrap:anywhere]">
-              {step.words}
-            </Link>
-          </p>
+        {steps.slice(0, FIRST).map((step) => (
+          <StepLine key={step.words} step={step} />
         ))}
+        {steps.length > FIRST && (
+          <details>
+            <summary className="min-h-[25px] cursor-pointer">{steps.length - FIRST} more</summary>
+            {steps.slice(FIRST).map((step) => (
+              <StepLine key={step.words} step={step} />
+            ))}
+          </details>
+        )}
         {steps.length === 0 && site.live && <p className="text-soft">Nothing to do</p>}
         {steps.length === 0 && !site.live && (
           <p>

@@ -1,9 +1,10 @@
 import { useActivities, usePast } from '../../common/api/queries';
 import { useThisSite } from '../../what/site/thisSite';
+import { AtInstant } from '../plan/AtInstant';
 import { Planned } from '../plan/Planned';
 import { PlanHandles } from '../plan/PlanHandles';
-import { daysAhead } from './axis';
-import { Lanes, useReach } from './Lanes';
+import { Lanes } from './Lanes';
+import { useSpan } from './useSpan';
 import { DeleteSite } from '../../harbor/publish/DeleteSite';
 import { Loading, Trouble } from '../../common/ui/Notice';
 import { HAPPENED } from '../../who/activity/happened';
@@ -13,8 +14,8 @@ import { May, may } from '../../who/access/May';
 
 export function When() {
   const site = useThisSite();
-  const [reach] = useReach();
-  const past = usePast(site.id, daysAhead(reach));
+  const span = useSpan();
+  const past = usePast(site.id, span.ahead);
   const activities = useActivities(site.id);
   const days = Map.groupBy(activities.data ?? [], (a) => shown(new Date(a.at), 'EEEE, d MMMM yyyy'));
   return (
@@ -23,11 +24,13 @@ export function When() {
       {past.data && (
         <Lanes
           lanes={[past.data]}
+          span={span}
           over={
             may(site, 'PUBLISH') ? (lane, axis) => <PlanHandles site={lane.site} axis={axis} /> : undefined
           }
         />
       )}
+      <AtInstant site={site} at={span.at} />
       <Planned site={site} />
       <section aria-labelledby="past" className="mt-6 max-w-3xl">
         <h2 id="past" className="mb-1 text-lg">

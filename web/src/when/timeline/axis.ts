@@ -21,9 +21,10 @@ export const daysAhead = (reach: Reach) => Math.max(31, DAYS[reach]);
 
 export const WIDTH = 1000;
 
-/** One time axis, with now in its middle. */
+/** One time axis, with now or the day that was asked for in its middle. */
 export interface Axis {
   now: Date;
+  middle: Date;
   reach: Reach;
   x: (at: Date) => number;
   /** The other way round. */
@@ -32,15 +33,16 @@ export interface Axis {
   marks: Date[];
 }
 
-export function axisAround(now: Date, reach: Reach): Axis {
+export function axisAround(now: Date, reach: Reach, middle = now): Axis {
   const half = DAYS[reach] * 86_400_000;
-  const x = scaleTime([new Date(now.getTime() - half), new Date(now.getTime() + half)], [0, WIDTH]);
+  const x = scaleTime([new Date(middle.getTime() - half), new Date(middle.getTime() + half)], [0, WIDTH]);
   return {
     now,
+    middle,
     reach,
     x: (at) => x(at),
     at: (to) => x.invert(to),
-    marks: marksAround(now, reach).filter((mark) => x(mark) > 0 && x(mark) < WIDTH),
+    marks: marksAround(middle, reach).filter((mark) => x(mark) > 0 && x(mark) < WIDTH),
   };
 }
 

@@ -1,119 +1,61 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
-import { api, dataOf, type Schemas } from '../../common/api/client';
-import { useHttps, useWhere } from '../../common/api/queries';
-import { day, type Certificate } from '../certificate/words';
-import { useThisSite, type SiteView } from '../../what/site/thisSite';
+import { api, dataOf } from '../../common/api/client';
+import { useWhere } from '../../common/api/queries';
 import { Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
-import { HostName, Time } from '../../common/ui/Words';
+import { Time } from '../../common/ui/Words';
+import { useThisSite, type SiteView } from '../../what/site/thisSite';
+import { may } from '../../who/access/May';
 import { AddressBox } from './AddressBox';
 import { AddressSheet } from './AddressSheet';
-import { ChartView } from './ChartView';
-import { StateMark, STATES } from './LadderView';
-import { ROLES } from './roles';
+import { Chart } from './Chart';
 import { WhereNav } from './WhereNav';
-import { May, may, WhoMay } from '../../who/access/May';
 
-/** The id of this harbor as a destination, in the chart. */
+/** What stands in place of an address's id. */
 const HARBOR = 'harbor';
+const NEW = 'new';
 
-/** Where a site is live: the chart, the addresses, and the sheet of the one that is selected. */
+/** Where a site is live: what each address leads to, and the sheet of the one that is selected. */
 export function Where() {
   const site = useThisSite();
   const { addressId } = useParams();
   const where = useWhere(site.id);
   if (where.isPending) return <Loading />;
   if (where.error) return <Trouble error={where.error} />;
-  const chosen = where.data.addresses.find((a) => a.address.id === addressId);
+  const { addresses } = where.data;
+  const at = `/sites/${site.id}/where`;
+  // What fails opens by itself, else the address to share.
+  const first =
+    addresses.find((a) => a.state === 'FAILED') ??
+    addresses.find((a) => a.address.role === 'MAIN') ??
+    addresses[0];
+  const wanted = addressId ?? first?.address.id ?? NEW;
+  const chosen = addresses.find((a) => a.address.id === wanted);
   return (
     <>
       <WhereNav />
-      {where.data.marks.some((m) => m.column === 'ADDRESS') && (
-        <ChartView site={site} where={where.data} chosen={addressId} />
-      )}
       <Panes
         label="Addresses"
-        ledger={<AddressLedger site={site} where={where.data} chosen={addressId} />}
+        back={
+          addressId !== undefined ? { to: at, words: 'Addresses' } : addresses.length > 0 ? null : undefined
+        }
+        ledger={<Chart site={site} where={where.data} chosen={wanted} />}
         sheet={
           chosen ? (
             <AddressSheet key={chosen.address.id} site={site} standing={chosen} />
-          ) : addressId === HARBOR ? (
+          ) : wanted === HARBOR ? (
             <HarborSheet site={site} />
-          ) : addressId ? (
-            <NotHere
-              what="address"
-              asking={where.isFetching}
-              to={`/sites/${site.id}/where`}
-              offer="add an address"
-            />
+          ) : wanted !== NEW ? (
+            <NotHere what="address" asking={where.isFetching} to={`${at}/new`} offer="add an address" />
           ) : may(site, 'MANAGE') ? (
             <NewAddress site={site} />
           ) : (
-            <WhoMay site={site} to="MANAGE" what="add and change addresses" />
+            <p className="text-soft">There is no address to show.</p>
           )
         }
       />
     </>
-  );
-}
-
-function AddressLedger({
-  site,
-  where,
-  chosen,
-}: {
-  site: SiteView;
-  where: Schemas['WhereView'];
-  chosen: string | undefined;
-}) {
-  const https = useHttps(site.id);
-  const secure = (id: string) => https.data?.find((a) => a.addressId === id)?.https ?? null;
-  return (
-    <>
-      <div className="mb-2 flex items-baseline justify-between">
-        <h2 className="text-lg">Addresses</h2>
-        <May site={site} to="MANAGE">
-          <Link to={`/sites/${site.id}/where`}>Add an address</Link>
-        </May>
-      </div>
-      <ul className="border-water border-t">
-        {where.addresses.map(({ address, state, until }) => (
-          <li key={address.id}>
-            <Link
-              to={`/sites/${site.id}/where/${address.id}`}
-              aria-current={address.id === chosen}
-              className="border-water hover:bg-shoal aria-[current=true]:bg-land grid grid-cols-[1fr_auto] gap-x-3 border-b px-2 py-2 no-underline"
-            >
-              <HostName name={address.shown} />
-              <span className="text-soft text-right">{ROLES[address.role].word}</span>
-              <span className="text-soft col-span-2 flex items-center gap-1.5 text-[0.93rem]">
-                <StateMark state={state} />
-                {state === 'OK' ? 'works' : state === 'FAILED' ? 'does not work yet' : STATES[state].word}
-                {until !== null && (
-                  <>
-                    , everyone sees it by <Time at={until} />
-                  </>
-                )}
-                <Secure https={secure(address.id)} />
-              </span>
-            </Link>
-          </li>
-        ))}
-      </ul>
-      {where.addresses.length === 0 && (
-        <p className="text-soft py-3">This site has no address yet. Without one nobody can visit it.</p>
-      )}
-    </>
-  );
-}
-
-function Secure({ https }: { https: Certificate | null }) {
-  if (https === null) return null;
-  return (
-    <span>
-      · {https.secure && https.until !== null ? `secure until ${day(https.until)}` : 'not secure yet'}
-    </span>
   );
 }
 
@@ -129,6 +71,13 @@ function HarborSheet({ site }: { site: SiteView }) {
       {site.liveSince !== null && (
         <p>
           Live since <Time at={site.liveSince} />.
+        </p>
+      )}
+      {site.liveVersion !== null && (
+        <p className="mt-2">
+          <Link to={`/sites/${site.id}/what/versions/${String(site.liveVersion)}`}>
+            See version {site.liveVersion}
+          </Link>
         </p>
       )}
     </>

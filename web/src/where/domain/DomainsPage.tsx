@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { Mast } from '../../common/ui/Mast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys, useDomains } from '../../common/api/queries';
 import { HAPPENED } from '../../who/activity/happened';
@@ -24,7 +23,6 @@ export function DomainsPage() {
   const chosen = domains.data?.find((d) => d.id === domainId);
   return (
     <>
-      <Mast />
       <main className="mx-auto max-w-[1500px] px-4 py-5">
         <div className="mb-3 flex items-baseline gap-4">
           <h1 className="text-xl">Domains</h1>

@@ -3,7 +3,6 @@ import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
 import { queries, useNotices } from '../../common/api/queries';
-import { Mast } from '../../common/ui/Mast';
 import { Diamond, Empty, Loading, Trouble } from '../../common/ui/Notice';
 import { Time } from '../../common/ui/Words';
 
@@ -27,7 +26,6 @@ export function NoticesPage() {
   );
   return (
     <>
-      <Mast />
       <main className="mx-auto max-w-[60rem] px-4 py-5">
         <h1 className="mb-1 text-xl">Notices</h1>
         <p className="mb-4">

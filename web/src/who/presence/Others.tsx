@@ -40,7 +40,7 @@ export function Others({ siteId }: { siteId: string }) {
   if (!others.data || others.data.length === 0) return null;
   return (
     <span
-      className="text-soft border-water border-l pl-3 text-[0.93rem]"
+      className="text-soft ml-auto self-center pb-1 text-[0.93rem]"
       title={others.data.map((other) => `${other.who}: ${other.place}`).join('\n')}
     >
       {others.data.length === 1

@@ -112,7 +112,7 @@ final class Browser implements AutoCloseable {
         fill("Password", password);
         press("Sign in");
         sees("All sites");
-        control("Find");
+        mast("Menu");
     }
 
     void resize(int width, int height) {
@@ -165,6 +165,30 @@ final class Browser implements AutoCloseable {
                 return false;
             }
             control.click();
+            return true;
+        });
+    }
+
+    /** A part of the line at the top by the beginning of its name, such as "Menu" of "Menu, 2 new". */
+    WebElement mast(String name) {
+        By by = By.cssSelector("header [aria-label^=\"" + name + "\"]");
+        return until(
+                name + " at the top",
+                d -> d.findElements(by).stream().findFirst().orElse(null));
+    }
+
+    /** Chooses something in the menu at the top. */
+    void menu(String item) {
+        By by = By.xpath("//*[@role='menuitem'][normalize-space(.)=\"" + item
+                + "\" or starts-with(normalize-space(.), \"" + item + "\")]");
+        until("the menu with " + item, d -> {
+            if (d.findElements(by).isEmpty()) {
+                mast("Menu").click();
+            }
+            return !d.findElements(by).isEmpty();
+        });
+        until("choosing " + item, d -> {
+            d.findElement(by).click();
             return true;
         });
     }

@@ -226,13 +226,13 @@ class HostWayTest {
                 .isEqualTo(true);
         browser.open("/practice");
         browser.sees("Hosting companies");
-        browser.press("Use night colours");
+        browser.menu("Use night colours");
         browser.open("/sites/" + site + "/where/hosts");
         browser.until("a page", d -> !d.findElements(By.tagName("h2")).isEmpty());
         assertThat(browser.faults()).isEmpty();
         assertThat(browser.script("return document.documentElement.scrollWidth <= innerWidth"))
                 .isEqualTo(true);
-        browser.press("Use light colours");
+        browser.menu("Use light colours");
         browser.resize(1280, 800);
     }
 }

@@ -49,7 +49,7 @@ class SecureWayTest {
         browser.press("Where");
         browser.until(
                         "the address in the ledger",
-                        d -> d.findElements(By.cssSelector("section[aria-label=Addresses] li a")).stream()
+                        d -> d.findElements(By.cssSelector("section[aria-label=Addresses] li li a")).stream()
                                 .findFirst()
                                 .orElse(null))
                 .click();

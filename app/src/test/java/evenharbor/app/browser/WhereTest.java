@@ -107,7 +107,7 @@ class WhereTest {
         browser.press("Where");
         browser.until(
                         "the address in the ledger",
-                        d -> d.findElements(By.cssSelector("section[aria-label=Addresses] li a")).stream()
+                        d -> d.findElements(By.cssSelector("section[aria-label=Addresses] li li a")).stream()
                                 .findFirst()
                                 .orElse(null))
                 .click();

@@ -171,14 +171,14 @@ class WholeWayTest {
                 .isEqualTo(404);
 
         // 6. Down in two clicks, and up again from the same switch.
-        browser.press("Unpublish");
+        browser.menu("Unpublish …");
         browser.sees("Unpublish Kite Shop?");
         browser.sees("kite-shop.harbor.localhost");
         assertThat(browser.faults()).isEmpty();
         browser.press("Unpublish Kite Shop");
         browser.sees("Not live");
         assertThat(visitor.visit("kite-shop.harbor.localhost", "/").status()).isEqualTo(404);
-        browser.press("Put live");
+        browser.menu("Put live …");
         browser.press("Put live Kite Shop");
         browser.seesNoMore("Not live");
         assertThat(visitor.visit("kite-shop.harbor.localhost", "/about.html").text())
@@ -424,7 +424,7 @@ class WholeWayTest {
         browser.open(site + "/where");
         return browser.until(
                         "an address",
-                        d -> d.findElements(By.cssSelector("section[aria-label=Addresses] li a")).stream()
+                        d -> d.findElements(By.cssSelector("section[aria-label=Addresses] li li a")).stream()
                                 .findFirst()
                                 .orElse(null))
                 .getAttribute("href");

@@ -23,6 +23,9 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 @Configuration
 class EntityTags implements WebMvcConfigurer, HandlerInterceptor {
 
+    /** What never ends, and has to be sent on at once: the filter would hold back each flush. */
+    private static final String EVENTS = "/api/events";
+
     /** What is sent piece by piece, and is not to be kept back to be hashed. */
     private static final Set<Class<?>> BYTES = Set.of(byte[].class, Object.class, Void.class);
 
@@ -32,7 +35,8 @@ class EntityTags implements WebMvcConfigurer, HandlerInterceptor {
             @Override
             protected boolean shouldNotFilter(HttpServletRequest request) {
                 return !HttpMethod.GET.matches(request.getMethod())
-                        || !request.getRequestURI().startsWith("/api/");
+                        || !request.getRequestURI().startsWith("/api/")
+                        || request.getRequestURI().equals(EVENTS);
             }
         };
         filter.setWriteWeakETag(true);

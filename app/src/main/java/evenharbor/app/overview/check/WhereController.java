@@ -77,13 +77,23 @@ class WhereController {
             boolean drifted,
             List<LadderStep> steps) {}
 
-    record LineView(
+    /** A way that leads to a place. @param from id of the address; of the destination where the place is a host */
+    record ChartWay(
             String from,
-            String to,
-            Chart.Way way,
+            String shown,
+            Chart.State state,
             @Schema(nullable = true) Instant until) {}
 
-    record WhereView(List<StandingView> addresses, List<Chart.Mark> marks, List<LineView> lines, Instant now) {}
+    record ChartPlace(
+            String id,
+            Chart.Kind kind,
+            String title,
+            @Schema(nullable = true) Integer version,
+            String note,
+            List<ChartWay> ways) {}
+
+    /** @param changes how many changes of the draft visitors do not get */
+    record WhereView(List<StandingView> addresses, List<ChartPlace> places, int changes, Instant now) {}
 
     @GetMapping
     WhereView where(@PathVariable String siteId) {
@@ -98,20 +108,31 @@ class WhereController {
         List<Chart.Stand> stands = views.stream()
                 .map(v -> new Chart.Stand(v.address().toSiteAddress(), v.state(), Optional.ofNullable(v.until())))
                 .toList();
+        int changes = review.of(siteId).count();
         Chart chart = Chart.of(
                 stands,
                 destinations.forChart(siteId),
                 live.live(),
                 live.version().map(OptionalInt::of).orElse(OptionalInt.empty()),
-                review.of(siteId).count());
+                changes);
         return new WhereView(
-                views,
-                chart.marks(),
-                chart.lines().stream()
-                        .map(l -> new LineView(
-                                l.from(), l.to(), l.way(), l.until().orElse(null)))
-                        .toList(),
-                clock.instant());
+                views, chart.places().stream().map(WhereController::view).toList(), changes, clock.instant());
+    }
+
+    private static ChartPlace view(Chart.Place place) {
+        return new ChartPlace(
+                place.id(),
+                place.kind(),
+                place.title(),
+                place.version().isPresent() ? place.version().getAsInt() : null,
+                place.note(),
+                place.ways().stream()
+                        .map(way -> new ChartWay(
+                                way.from(),
+                                way.shown(),
+                                way.state(),
+                                way.until().orElse(null)))
+                        .toList());
     }
 
     private static StandingView view(Address address, Optional<Checks.Standing> standing) {

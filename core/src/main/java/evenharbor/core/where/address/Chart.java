@@ -2,49 +2,55 @@ package evenharbor.core.where.address;
 
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.Set;
 
 /**
- * The picture of where a site is live: visitors meet addresses, each leads to a destination, which holds a version; the
- * draft waits behind.
+ * The picture of where a site is live: what visitors may be led to, and the ways that lead there.
  *
- * @param marks what stands in it, by column
- * @param lines what leads where
+ * @param places what visitors are led to, with the ways there; one that a way to fails before those where all is well
  */
-public record Chart(List<Mark> marks, List<Line> lines) {
+public record Chart(List<Place> places) {
 
-    /** The id of this harbor as a destination. */
+    /** The id of this harbor as a place. */
     public static final String HARBOR = "harbor";
 
-    /** The id of the draft. */
+    /** The id of the draft as a place. */
     public static final String DRAFT = "draft";
 
-    /** The columns, from where visitors come to where the work is. */
-    public enum Column {
-        ADDRESS,
-        DESTINATION,
+    /** What a place is, in the order in which they stand. */
+    public enum Kind {
+        HARBOR,
         VERSION,
-        DRAFT
+        DRAFT,
+        HOST,
+        ELSEWHERE
     }
 
     /**
-     * One thing in the picture.
+     * What addresses lead to.
      *
-     * @param id what it is found by: an address's id, {@code harbor}, {@code to ID} for a pointer's target, {@code v3},
-     *     {@code host ID} for a destination on a host and {@code seen ID} for where that is seen
-     * @param column where it stands
-     * @param title what it is called
-     * @param note what is to be said of it, in a few words
+     * @param id {@code harbor}, {@code draft}, {@code v3} for a version on trial, the destination's id for a host, the
+     *     address's for elsewhere
+     * @param kind what it is
+     * @param title what it is called; a URL for elsewhere
+     * @param version the version it holds, where it holds one
+     * @param note how it stands, in a few words
+     * @param ways what leads there; those that fail first
      */
-    public record Mark(String id, Column column, String title, String note) {}
+    public record Place(String id, Kind kind, String title, OptionalInt version, String note, List<Way> ways) {
+
+        private boolean fails() {
+            return ways.stream().anyMatch(way -> way.state() == State.BROKEN);
+        }
+    }
 
     /** How a way is drawn. */
-    public enum Way {
+    public enum State {
         /** A check proved it. */
         PROVEN,
         /** It will be so, by a time. */
@@ -56,14 +62,14 @@ public record Chart(List<Mark> marks, List<Line> lines) {
     }
 
     /**
-     * A way from one mark to another.
+     * A way that leads to a place.
      *
-     * @param from id of the mark nearer to visitors
-     * @param to id of the other
-     * @param way how it stands
+     * @param from id of the address; of the destination for a host
+     * @param shown the address as people read it
+     * @param state how it stands
      * @param until when waiting, by when it is there
      */
-    public record Line(String from, String to, Way way, Optional<Instant> until) {}
+    public record Way(String from, String shown, State state, Optional<Instant> until) {}
 
     /**
      * An address with how it stands.
@@ -116,69 +122,76 @@ public record Chart(List<Mark> marks, List<Line> lines) {
      * @param changes how many changes wait in the draft
      */
     public static Chart of(List<Stand> stands, List<HostStand> hosts, boolean live, OptionalInt version, int changes) {
-        List<Mark> marks = new ArrayList<>();
-        List<Line> lines = new ArrayList<>();
-        Set<Integer> tried = new LinkedHashSet<>();
-        boolean draftTried = false;
+        Map<String, Place> places = new LinkedHashMap<>();
+        places.put(
+                HARBOR,
+                new Place(HARBOR, Kind.HARBOR, "This harbor", version, live ? "live" : "not live", new ArrayList<>()));
         for (Stand stand : stands) {
+            Place place = placeOf(stand.address(), changes);
             SiteAddress address = stand.address();
-            marks.add(new Mark(
-                    address.id(),
-                    Column.ADDRESS,
-                    address.words(),
-                    address.role().name().toLowerCase(Locale.ROOT)));
-            String to = address.role() == Role.POINTER ? "to " + address.id() : HARBOR;
-            lines.add(new Line(address.id(), to, way(stand.state()), stand.until()));
-            if (address.role() == Role.TRIAL) {
-                address.trialVersion().ifPresent(tried::add);
-                draftTried |= address.trialVersion().isEmpty();
-            }
+            places.computeIfAbsent(place.id(), id -> place)
+                    .ways()
+                    .add(new Way(address.id(), address.words(), state(stand.state()), stand.until()));
         }
-        marks.add(new Mark(HARBOR, Column.DESTINATION, "This harbor", live ? "live" : "not live"));
-        stands.stream()
-                .filter(s -> s.address().role() == Role.POINTER)
-                .forEach(s -> marks.add(new Mark(
-                        "to " + s.address().id(),
-                        Column.DESTINATION,
-                        s.address().pointsTo().orElse(""),
-                        "elsewhere")));
-        version.ifPresent(number -> {
-            marks.add(new Mark("v" + number, Column.VERSION, "Version " + number, live ? "live" : "was live"));
-            lines.add(new Line(HARBOR, "v" + number, live ? Way.PROVEN : Way.OPEN, Optional.empty()));
-        });
-        for (int number : tried) {
-            if (version.isEmpty() || version.getAsInt() != number) {
-                marks.add(new Mark("v" + number, Column.VERSION, "Version " + number, "on trial"));
-                lines.add(new Line(HARBOR, "v" + number, Way.PROVEN, Optional.empty()));
-            }
+        for (HostStand host : hosts) {
+            Way way = new Way(host.id(), host.seen(), state(host.standing()), Optional.empty());
+            places.put(
+                    host.id(),
+                    new Place(host.id(), Kind.HOST, host.host(), host.currentVersion(), note(host), List.of(way)));
         }
-        marks.add(new Mark(
-                DRAFT,
-                Column.DRAFT,
-                "Draft",
-                changes == 0 ? "no changes" : changes == 1 ? "1 change" : changes + " changes"));
-        if (draftTried) {
-            lines.add(new Line(HARBOR, DRAFT, Way.PROVEN, Optional.empty()));
-        }
-        version.ifPresent(number -> lines.add(new Line("v" + number, DRAFT, Way.OPEN, Optional.empty())));
-        hosts.forEach(host -> add(host, marks, lines));
-        return new Chart(List.copyOf(marks), List.copyOf(lines));
+        return new Chart(places.values().stream()
+                .map(Chart::failingFirst)
+                .sorted(Comparator.comparing((Place place) -> !place.fails()).thenComparing(Place::kind))
+                .toList());
     }
 
-    private static void add(HostStand host, List<Mark> marks, List<Line> lines) {
-        String seen = "seen " + host.id();
-        String at = "host " + host.id();
-        marks.add(new Mark(seen, Column.ADDRESS, host.seen(), host.host()));
-        marks.add(new Mark(at, Column.DESTINATION, host.host(), note(host)));
-        lines.add(new Line(seen, at, way(host.standing()), Optional.empty()));
-        host.currentVersion().ifPresent(number -> {
-            String version = "v" + number;
-            if (marks.stream().noneMatch(mark -> mark.id().equals(version))) {
-                marks.add(new Mark(version, Column.VERSION, "Version " + number, "sent"));
-                lines.add(new Line(version, DRAFT, Way.OPEN, Optional.empty()));
+    private static Place placeOf(SiteAddress address, int changes) {
+        return switch (address.role()) {
+            case MAIN, ALIAS, FORWARDING ->
+                new Place(HARBOR, Kind.HARBOR, "", OptionalInt.empty(), "", new ArrayList<>());
+            case POINTER ->
+                new Place(
+                        address.id(),
+                        Kind.ELSEWHERE,
+                        address.pointsTo().orElse(""),
+                        OptionalInt.empty(),
+                        "elsewhere",
+                        new ArrayList<>());
+            case TRIAL -> {
+                OptionalInt tried = address.trialVersion();
+                yield tried.isPresent()
+                        ? new Place(
+                                "v" + tried.getAsInt(),
+                                Kind.VERSION,
+                                "Version " + tried.getAsInt(),
+                                tried,
+                                "on trial",
+                                new ArrayList<>())
+                        : new Place(
+                                DRAFT,
+                                Kind.DRAFT,
+                                "The draft",
+                                OptionalInt.empty(),
+                                changes(changes),
+                                new ArrayList<>());
             }
-            lines.add(new Line(at, version, way(host.standing()), Optional.empty()));
-        });
+        };
+    }
+
+    private static Place failingFirst(Place place) {
+        return new Place(
+                place.id(),
+                place.kind(),
+                place.title(),
+                place.version(),
+                place.note(),
+                place.ways().stream()
+                        .sorted(Comparator.comparing((Way way) -> way.state() != State.BROKEN))
+                        .toList());
+    }
+
+    private static String changes(int changes) {
+        return changes == 0 ? "no changes" : changes == 1 ? "1 change" : changes + " changes";
     }
 
     private static String note(HostStand host) {
@@ -192,7 +205,7 @@ public record Chart(List<Mark> marks, List<Line> lines) {
 
     private static String whole(HostStand host) {
         if (host.behind() > 0) {
-            return host.behind() == 1 ? "1 change behind" : host.behind() + " changes behind";
+            return changes(host.behind()) + " behind";
         }
         return switch (host.differingPaths()) {
             case 0 -> "up to date";
@@ -201,21 +214,21 @@ public record Chart(List<Mark> marks, List<Line> lines) {
         };
     }
 
-    private static Way way(HostStanding standing) {
+    private static State state(HostStanding standing) {
         return switch (standing) {
-            case WHOLE -> Way.PROVEN;
-            case UNDER_WAY -> Way.WAITING;
-            case BROKEN -> Way.BROKEN;
-            case EMPTY -> Way.OPEN;
+            case WHOLE -> State.PROVEN;
+            case UNDER_WAY -> State.WAITING;
+            case BROKEN -> State.BROKEN;
+            case EMPTY -> State.OPEN;
         };
     }
 
-    private static Way way(Ladder.State state) {
+    private static State state(Ladder.State state) {
         return switch (state) {
-            case OK -> Way.PROVEN;
-            case WAITING -> Way.WAITING;
-            case FAILED -> Way.BROKEN;
-            case NOT_YET -> Way.OPEN;
+            case OK -> State.PROVEN;
+            case WAITING -> State.WAITING;
+            case FAILED -> State.BROKEN;
+            case NOT_YET -> State.OPEN;
         };
     }
 }

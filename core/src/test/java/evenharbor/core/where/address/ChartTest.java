@@ -3,9 +3,8 @@ package evenharbor.core.where.address;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
-import evenharbor.core.where.address.Chart.Column;
-import evenharbor.core.where.address.Chart.Line;
-import evenharbor.core.where.address.Chart.Mark;
+import evenharbor.core.where.address.Chart.Kind;
+import evenharbor.core.where.address.Chart.Place;
 import evenharbor.core.where.address.Chart.Way;
 import evenharbor.core.where.address.Ladder.State;
 import java.time.Instant;
@@ -13,8 +12,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.Set;
-import java.util.stream.Collectors;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -37,64 +34,68 @@ class ChartTest {
         return SiteAddress.of(id, HOST.below(id), "/", role);
     }
 
-    private static Line line(String from, String to, Way way) {
-        return new Line(from, to, way, Optional.empty());
+    private static Place only(Chart chart, String id) {
+        return chart.places().stream()
+                .filter(place -> place.id().equals(id))
+                .reduce((a, b) -> {
+                    throw new AssertionError(id + " is there twice");
+                })
+                .orElseThrow();
     }
 
     @ParameterizedTest
     @CsvSource({"OK, PROVEN", "WAITING, WAITING", "FAILED, BROKEN", "NOT_YET, OPEN"})
-    void aWayIsDrawnAsTheAddressStands(State state, Way way) {
+    void aWayIsDrawnAsTheAddressStands(State state, Chart.State way) {
         Chart chart = Chart.of(List.of(stand(address("a", Role.MAIN), state)), List.of(), true, OptionalInt.of(1), 0);
-        Line line = chart.lines().get(0);
-        assertThat(line.way()).isEqualTo(way);
-        assertThat(line.until()).isEqualTo(state == State.WAITING ? Optional.of(LATER) : Optional.empty());
+        assertThat(only(chart, "harbor").ways())
+                .containsExactly(new Way(
+                        "a",
+                        "a.papermoon.art.localhost",
+                        way,
+                        state == State.WAITING ? Optional.of(LATER) : Optional.empty()));
     }
 
     @Test
     void aPointerLeadsPastTheHarbor() {
         SiteAddress pointer = address("b", Role.POINTER).pointingTo("https://elsewhere.example/");
         Chart chart = Chart.of(List.of(stand(pointer, State.OK)), List.of(), false, OptionalInt.empty(), 0);
-        assertThat(chart.lines()).containsExactly(line("b", "to b", Way.PROVEN));
-        assertThat(chart.marks())
-                .contains(new Mark("to b", Column.DESTINATION, "https://elsewhere.example/", "elsewhere"));
+        assertThat(only(chart, "harbor").ways()).isEmpty();
+        assertThat(only(chart, "b").title()).isEqualTo("https://elsewhere.example/");
+        assertThat(only(chart, "b").kind()).isEqualTo(Kind.ELSEWHERE);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"true, live", "false, not live"})
+    void theHarborSaysWhichVersionItHoldsAndWhetherVisitorsGetIt(boolean live, String note) {
+        Place harbor = only(Chart.of(List.of(), List.of(), live, OptionalInt.of(5), 0), "harbor");
+        assertThat(harbor.version()).hasValue(5);
+        assertThat(harbor.note()).isEqualTo(note);
     }
 
     @Test
-    void theVersionThatWasLiveIsShownWithAnOpenWay() {
-        Chart chart = Chart.of(List.of(), List.of(), false, OptionalInt.of(5), 0);
-        assertThat(chart.marks())
-                .contains(
-                        new Mark("harbor", Column.DESTINATION, "This harbor", "not live"),
-                        new Mark("v5", Column.VERSION, "Version 5", "was live"));
-        assertThat(chart.lines()).contains(line("harbor", "v5", Way.OPEN), line("v5", "draft", Way.OPEN));
-    }
-
-    @Test
-    void trialsShowTheirVersionOnceOrTheDraft() {
+    void trialsStandWithTheirVersionOrTheDraftAndNotWithWhatIsLive() {
         List<Chart.Stand> stands = List.of(
                 stand(address("a", Role.TRIAL).trialOf(OptionalInt.of(2)), State.OK),
                 stand(address("b", Role.TRIAL).trialOf(OptionalInt.of(2)), State.OK),
                 stand(address("c", Role.TRIAL).trialOf(OptionalInt.of(5)), State.OK),
                 stand(address("d", Role.TRIAL).trialOf(OptionalInt.empty()), State.OK));
-        Chart chart = Chart.of(stands, List.of(), true, OptionalInt.of(5), 0);
-        assertThat(chart.marks())
-                .filteredOn(m -> m.column() == Column.VERSION)
-                .extracting(Mark::id, Mark::note)
-                .containsExactly(tuple("v5", "live"), tuple("v2", "on trial"));
-        assertThat(chart.lines()).contains(line("harbor", "v2", Way.PROVEN), line("harbor", "draft", Way.PROVEN));
+        Chart chart = Chart.of(stands, List.of(), true, OptionalInt.of(5), 3);
+        assertThat(chart.places())
+                .extracting(Place::id, Place::note, place -> place.ways().size())
+                .containsExactly(
+                        tuple("harbor", "live", 0),
+                        tuple("v2", "on trial", 2),
+                        tuple("v5", "on trial", 1),
+                        tuple("draft", "3 changes", 1));
     }
 
     @ParameterizedTest
     @CsvSource({"0, no changes", "1, 1 change", "2, 2 changes", "500, 500 changes"})
     void theDraftSaysWhatWaits(int changes, String note) {
-        Chart chart = Chart.of(List.of(), List.of(), false, OptionalInt.empty(), changes);
-        assertThat(chart.marks()).contains(new Mark("draft", Column.DRAFT, "Draft", note));
-    }
-
-    private static Chart.HostStand host(
-            Chart.HostStanding standing, OptionalInt currentVersion, int differingPaths, int behind) {
-        return new Chart.HostStand(
-                "h", "old.example/trial/", "Quayside", standing, currentVersion, differingPaths, behind);
+        Chart.Stand trial = stand(address("d", Role.TRIAL), State.OK);
+        assertThat(only(Chart.of(List.of(trial), List.of(), false, OptionalInt.empty(), changes), "draft")
+                        .note())
+                .isEqualTo(note);
     }
 
     @ParameterizedTest
@@ -109,51 +110,39 @@ class ChartTest {
         "EMPTY, 0, 0, OPEN, nothing there"
     })
     void aDestinationOnAHostIsDrawnAsItStands(
-            Chart.HostStanding standing, int differingPaths, int behind, Way way, String note) {
-        Chart chart = Chart.of(
-                List.of(),
-                List.of(host(standing, OptionalInt.of(2), differingPaths, behind)),
-                true,
-                OptionalInt.of(5),
-                0);
-        assertThat(chart.marks())
-                .contains(
-                        new Mark("seen h", Column.ADDRESS, "old.example/trial/", "Quayside"),
-                        new Mark("host h", Column.DESTINATION, "Quayside", note),
-                        new Mark("v2", Column.VERSION, "Version 2", "sent"));
-        assertThat(chart.lines())
-                .contains(line("seen h", "host h", way), line("host h", "v2", way), line("v2", "draft", Way.OPEN));
+            Chart.HostStanding standing, int differingPaths, int behind, Chart.State way, String note) {
+        Chart.HostStand host = new Chart.HostStand(
+                "h", "old.example/trial/", "Quayside", standing, OptionalInt.of(2), differingPaths, behind);
+        Place place = only(Chart.of(List.of(), List.of(host), true, OptionalInt.of(5), 0), "h");
+        assertThat(place)
+                .isEqualTo(new Place(
+                        "h",
+                        Kind.HOST,
+                        "Quayside",
+                        OptionalInt.of(2),
+                        note,
+                        List.of(new Way("h", "old.example/trial/", way, Optional.empty()))));
     }
 
     @Test
-    void aHostThatHoldsWhatIsLiveLeadsToTheSameVersion() {
-        Chart chart = Chart.of(
-                List.of(),
-                List.of(host(Chart.HostStanding.WHOLE, OptionalInt.of(5), 0, 0)),
-                true,
-                OptionalInt.of(5),
-                0);
-        assertThat(chart.marks())
-                .filteredOn(m -> m.column() == Column.VERSION)
-                .extracting(Mark::note)
-                .containsExactly("live");
-        assertThat(chart.lines()).contains(line("host h", "v5", Way.PROVEN));
+    void whatFailsStandsFirst() {
+        List<Chart.Stand> stands = List.of(
+                stand(address("a", Role.MAIN), State.OK),
+                stand(address("b", Role.POINTER).pointingTo("https://elsewhere.example/"), State.FAILED),
+                stand(address("c", Role.ALIAS), State.OK));
+        Chart chart = Chart.of(stands, List.of(), true, OptionalInt.of(1), 0);
+        assertThat(chart.places()).extracting(Place::id).containsExactly("b", "harbor");
+        List<Chart.Stand> inside =
+                List.of(stand(address("a", Role.MAIN), State.OK), stand(address("c", Role.ALIAS), State.FAILED));
+        assertThat(only(Chart.of(inside, List.of(), true, OptionalInt.of(1), 0), "harbor")
+                        .ways())
+                .extracting(Way::from)
+                .containsExactly("c", "a");
     }
 
-    @Test
-    void aHostThatHoldsNothingLeadsNowhere() {
-        Chart chart = Chart.of(
-                List.of(),
-                List.of(host(Chart.HostStanding.EMPTY, OptionalInt.empty(), 0, 0)),
-                false,
-                OptionalInt.empty(),
-                0);
-        assertThat(chart.lines()).containsExactly(line("seen h", "host h", Way.OPEN));
-    }
-
-    /** Whatever addresses there are: each way has both its ends, no mark is there twice, and each address leads somewhere. */
+    /** Whatever addresses there are: each leads to one place, no place is there twice, and none without a way but the harbor. */
     @Property
-    void everyWayHasBothItsEnds(
+    void everyAddressLeadsToOnePlace(
             @ForAll @Size(max = 20) List<@IntRange(max = 19) Integer> kinds,
             @ForAll boolean live,
             @ForAll @IntRange(max = 4) int version) {
@@ -177,10 +166,15 @@ class ChartTest {
                     kind));
         }
         Chart chart = Chart.of(stands, hosts, live, version == 0 ? OptionalInt.empty() : OptionalInt.of(version), 3);
-        List<String> ids = chart.marks().stream().map(Mark::id).toList();
-        assertThat(ids).doesNotHaveDuplicates();
-        assertThat(chart.lines()).allSatisfy(l -> assertThat(ids).contains(l.from(), l.to()));
-        Set<String> from = chart.lines().stream().map(Line::from).collect(Collectors.toSet());
-        assertThat(stands).allSatisfy(s -> assertThat(from).contains(s.address().id()));
+        assertThat(chart.places()).extracting(Place::id).doesNotHaveDuplicates();
+        assertThat(chart.places())
+                .allMatch(place -> place.kind() == Kind.HARBOR || !place.ways().isEmpty());
+        List<String> from = chart.places().stream()
+                .flatMap(place -> place.ways().stream().map(Way::from))
+                .toList();
+        List<String> expected =
+                new ArrayList<>(stands.stream().map(each -> each.address().id()).toList());
+        hosts.forEach(host -> expected.add(host.id()));
+        assertThat(from).containsExactlyInAnyOrderElementsOf(expected);
     }
 }

@@ -1,42 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
 import { toast } from 'sonner';
 import { api, dataOf } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
-import { Button } from '../../common/ui/Button';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Trouble } from '../../common/ui/Notice';
-import { Pennant } from '../../common/ui/Pennant';
 import { SiteDialog } from '../../what/site/SiteDialog';
-import { standingOf, type SiteView } from '../../what/site/thisSite';
-import { atLeast } from '../../who/access/people';
-import { TakeDownDialog } from './TakeDownDialog';
+import type { SiteView } from '../../what/site/thisSite';
 
-/** One switch, one place, both ways: takes a site down and puts it live again exactly as it was. */
-export function LiveSwitch({ site }: { site: SiteView }) {
-  const [open, setOpen] = useState(false);
-  if (site.liveVersion === null) return <Pennant state="NOT_LIVE" />;
-  if (!atLeast(site.role, 'PUBLISHER')) return <Pennant state={standingOf(site)} />;
-  return (
-    <span className="inline-flex items-center gap-2">
-      <Pennant state={standingOf(site)} />
-      <Button
-        onClick={() => {
-          setOpen(true);
-        }}
-      >
-        {site.live ? 'Unpublish' : 'Put live'}
-      </Button>
-      {site.live ? (
-        <TakeDownDialog site={site} open={open} onOpenChange={setOpen} />
-      ) : (
-        <PutLiveDialog site={site} open={open} onOpenChange={setOpen} />
-      )}
-    </span>
-  );
-}
-
-function PutLiveDialog({
+/** Puts a site live again exactly as it was. */
+export function PutLiveDialog({
   site,
   open,
   onOpenChange,

@@ -1,0 +1,55 @@
+import { ChevronDown } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useNavigate } from 'react-router';
+import { useSites } from '../../common/api/queries';
+import { Flag } from '../../common/ui/Flag';
+import { Menu, MenuItem } from '../../common/ui/Menu';
+import { Pennant } from '../../common/ui/Pennant';
+import { Shortened } from '../../common/ui/Words';
+import { standingOf, type SiteView } from '../../what/site/thisSite';
+import { useOwnsAccount } from '../../who/access/May';
+
+/** Which site one is at, and the way to any other. */
+export function SiteSwitcher({ site }: { site: SiteView | undefined }) {
+  const sites = useSites();
+  const owner = useOwnsAccount();
+  const navigate = useNavigate();
+  const go = (to: string) => () => void navigate(to);
+  return (
+    <span className="min-w-0">
+      <Menu
+        align="start"
+        trigger={
+          <DropdownMenu.Trigger
+            className="hover:bg-shoal flex max-w-full items-center gap-2 px-1 py-1 sm:px-1.5"
+            title={site?.title ?? 'All sites'}
+          >
+            {site && <Flag flag={site.flag} size={26} />}
+            {site ? (
+              <h1 className="min-w-0 text-[1.1rem]">
+                <Shortened text={site.title} />
+              </h1>
+            ) : (
+              <span className="font-head text-[1.1rem] font-semibold whitespace-nowrap">All sites</span>
+            )}
+            <ChevronDown size={15} aria-hidden className="hidden shrink-0 sm:block" />
+          </DropdownMenu.Trigger>
+        }
+      >
+        <MenuItem onSelect={go('/')}>All sites</MenuItem>
+        {sites.data?.map((lane) => (
+          <MenuItem key={lane.site.id} onSelect={go(`/sites/${lane.site.id}`)}>
+            <span className="flex max-w-[22rem] items-center gap-2">
+              <Flag flag={lane.site.flag} size={22} />
+              <span className="mr-auto min-w-0 truncate pr-4">{lane.site.title}</span>
+              <span className="text-soft">
+                <Pennant state={standingOf(lane.site)} />
+              </span>
+            </span>
+          </MenuItem>
+        ))}
+        {owner && <MenuItem onSelect={go('/new')}>New site</MenuItem>}
+      </Menu>
+    </span>
+  );
+}

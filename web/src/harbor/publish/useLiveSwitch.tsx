@@ -1,0 +1,32 @@
+import { useState, type ReactNode } from 'react';
+import type { SiteView } from '../../what/site/thisSite';
+import { atLeast } from '../../who/access/people';
+import { PutLiveDialog } from './PutLiveDialog';
+import { TakeDownDialog } from './TakeDownDialog';
+
+interface LiveSwitch {
+  /** What it would do; null where there is nothing to switch, or not by this person. */
+  words: string | null;
+  ask: () => void;
+  /** What asks first, to stand outside of what closes when it is pressed. */
+  dialog: ReactNode;
+}
+
+/** Takes a site down and puts it live again exactly as it was: one switch, both ways. */
+export function useLiveSwitch(site: SiteView | undefined): LiveSwitch {
+  const [open, setOpen] = useState(false);
+  const switches =
+    site !== undefined && site.liveVersion !== null && atLeast(site.role, 'PUBLISHER') ? site : null;
+  return {
+    words: switches === null ? null : switches.live ? 'Unpublish …' : 'Put live …',
+    ask: () => {
+      setOpen(true);
+    },
+    dialog:
+      switches === null ? null : switches.live ? (
+        <TakeDownDialog site={switches} open={open} onOpenChange={setOpen} />
+      ) : (
+        <PutLiveDialog site={switches} open={open} onOpenChange={setOpen} />
+      ),
+  };
+}
