@@ -9,11 +9,14 @@ import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
+import java.util.concurrent.TimeUnit;
 
 /** The files of a folder, each with what it is called in a site, how large it is and its SHA-256. */
 final class Folder {
@@ -22,12 +25,17 @@ final class Folder {
 
     private Folder() {}
 
-    /** @param path with slashes, from the folder @param hash in lower-case hex digits */
-    record Entry(String path, long size, String hash, Path file) {}
+    /** @param path with slashes, from the folder @param hash in lower-case hex digits @param stamp before it was read */
+    record Entry(String path, long size, String hash, Path file, HashCache.Stamp stamp) {}
 
-    /** Reads all files; those of version control and of the system are left out. */
-    static List<Entry> read(Path folder) {
-        return files(folder).parallelStream().map(file -> entry(folder, file)).toList();
+    /** What all files are; those of version control and of the system are left out. Only what may differ is read. */
+    static List<Entry> read(Path folder, HashCache before) {
+        Instant now = Instant.now();
+        List<Entry> entries = files(folder).parallelStream()
+                .map(file -> entry(folder, file, before))
+                .toList();
+        before.keep(entries, TimeUnit.SECONDS.toNanos(now.getEpochSecond()) + now.getNano());
+        return entries;
     }
 
     /** How large files are and when they were changed, by path: what tells at little cost that something differs. */
@@ -78,20 +86,36 @@ final class Folder {
         return name.startsWith(".") && !name.equals(".well-known");
     }
 
-    private static Entry entry(Path folder, Path file) {
+    private static Entry entry(Path folder, Path file, HashCache before) {
         String path =
                 folder.relativize(file).toString().replace(file.getFileSystem().getSeparator(), "/");
+        try {
+            HashCache.Stamp stamp = HashCache.Stamp.of(file);
+            Optional<String> known = before.hash(path, stamp);
+            return known.isPresent()
+                    ? new Entry(path, stamp.size(), known.get(), file, stamp)
+                    : hashed(path, file, stamp);
+        } catch (IOException e) {
+            throw new Failure(Failure.REFUSED, "“" + path + "” cannot be read. Nothing was changed.");
+        }
+    }
+
+    private static Entry hashed(String path, Path file, HashCache.Stamp stamp) throws IOException {
         try (InputStream in = Files.newInputStream(file)) {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            MessageDigest digest = sha256();
             byte[] chunk = new byte[CHUNK];
             long size = 0;
             for (int read = in.read(chunk); read >= 0; read = in.read(chunk)) {
                 digest.update(chunk, 0, read);
                 size += read;
             }
-            return new Entry(path, size, HexFormat.of().formatHex(digest.digest()), file);
-        } catch (IOException e) {
-            throw new Failure(Failure.REFUSED, "“" + path + "” cannot be read. Nothing was changed.");
+            return new Entry(path, size, HexFormat.of().formatHex(digest.digest()), file, stamp);
+        }
+    }
+
+    static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("Each Java has SHA-256", e);
         }

@@ -39,7 +39,7 @@ final class Sending {
     JsonNode draft(JsonNode site, Path folder) {
         long revision = harbor.get(at(site) + "/changes").get("draftRevision").asLong();
         progress("Reading " + folder);
-        List<Folder.Entry> files = Folder.read(folder);
+        List<Folder.Entry> files = Folder.read(folder, HashCache.of(folder));
         sent = send(at(site), files);
         JsonNode taken = harbor.post(at(site) + "/draft/take", offer(files), "If-Match", "\"" + revision + "\"");
         progress("");

@@ -1,8 +1,8 @@
 package evenharbor.app.overview.cli;
 
-import java.io.ByteArrayOutputStream;
+import com.google.common.hash.Hashing;
+import com.google.common.primitives.Bytes;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.ContentDisposition;
@@ -16,19 +16,35 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class CommandController {
 
-    /** Makes a jar a command: a shell runs the first lines, Java reads the rest. */
-    private static final String RUN =
-            "#!/bin/sh\nexec java -XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xshare:auto -jar \"$0\" \"$@\"\n";
+    private static final String JAR = "cli/even-harbor.jar";
+
+    /**
+     * Makes a jar a command: a shell runs the first lines, Java reads the rest. From the third time on the same file starts
+     * from an archive of loaded classes; where nothing stays from one run to the next, as at a build server, none is made.
+     */
+    private static final String RUN = """
+            #!/bin/sh
+            caches=${XDG_CACHE_HOME:-${HOME:-/nowhere}/.cache}/even-harbor
+            classes=$caches/VERSION-$(printf %s "$0" | cksum | tr ' ' -)
+            set -- -XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xshare:auto -Xlog:disable -jar "$0" "$@"
+            if [ -r "$classes.jsa" ]; then
+              exec java "-XX:SharedArchiveFile=$classes.jsa" "$@"
+            elif [ -e "$classes.once" ]; then
+              java "-XX:ArchiveClassesAtExit=$classes.$$" "$@"
+              ended=$?
+              mv "$classes.$$" "$classes.jsa" 2>/dev/null
+              exit $ended
+            fi
+            mkdir -p "$caches" 2>/dev/null && : 2>/dev/null > "$classes.once"
+            exec java "$@"
+            """;
 
     private final byte[] command;
 
     CommandController() throws IOException {
-        ByteArrayOutputStream all = new ByteArrayOutputStream();
-        all.write(RUN.getBytes(StandardCharsets.US_ASCII));
-        try (InputStream jar = new ClassPathResource("cli/even-harbor.jar").getInputStream()) {
-            jar.transferTo(all);
-        }
-        command = all.toByteArray();
+        byte[] jar = new ClassPathResource(JAR).getContentAsByteArray();
+        String version = Hashing.sha256().hashBytes(jar).toString().substring(0, 12);
+        command = Bytes.concat(RUN.replace("VERSION", version).getBytes(StandardCharsets.US_ASCII), jar);
     }
 
     @GetMapping(value = "/api/command", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)

@@ -1,0 +1,187 @@
+package evenharbor.app.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import evenharbor.app.fixture.ApiClient;
+import evenharbor.app.fixture.TestHarbor;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+
+/** What every screen shares: the line at the top, ledgers with their sheets, and the axis of time. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class FaceTest {
+
+    private static final String LONG = "The very long name of a very small choir that sings on Tuesdays, second row";
+
+    private final TestHarbor harbor = TestHarbor.get();
+    private Browser browser;
+
+    @BeforeAll
+    void open() {
+        browser = new Browser(harbor.origin());
+    }
+
+    @AfterEach
+    void wide() {
+        browser.driver.executeCdpCommand("Emulation.clearDeviceMetricsOverride", Map.of());
+    }
+
+    @AfterAll
+    void close() {
+        browser.close();
+    }
+
+    private void width(int width) {
+        browser.driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+    }
+
+    private long number(String script, Object... arguments) {
+        return ((Number) browser.driver.executeScript(script, arguments)).longValue();
+    }
+
+    /** The demo's site whose one address does not work. @return its address in the application */
+    private String foxglove() {
+        browser.signIn("marta@papermoon.example", "moon over the quay");
+        return browser.until(
+                        "Foxglove",
+                        d -> d.findElements(By.xpath("//main//a[normalize-space(.)='Foxglove']")).stream()
+                                .findFirst()
+                                .orElse(null))
+                .getAttribute("href");
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {390, 480, 640, 768, 1024, 1280, 1920})
+    void theTopIsOneLineWithTheNextStepAndTheMenu(int width) {
+        ApiClient person = harbor.person();
+        String site = person.site(LONG);
+        person.putText(site, "index.html", "<title>Choir</title>").is(200);
+        person.claim(site, "choir-" + site).is(201);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
+        width(width);
+        browser.open("/sites/" + site + "/who");
+        WebElement step = browser.control("Publish 1 file");
+        assertThat(number("return document.querySelector('header').offsetHeight"))
+                .isLessThanOrEqualTo(48);
+        assertThat(number("const h = document.querySelector('header'); return h.scrollWidth - h.clientWidth"))
+                .isLessThanOrEqualTo(0);
+        for (WebElement each : List.of(step, browser.mast("Menu"))) {
+            assertThat(number("return arguments[0].getBoundingClientRect().right", each))
+                    .isLessThanOrEqualTo(width);
+        }
+        assertThat(number("return arguments[0].scrollWidth - arguments[0].clientWidth", step))
+                .as("the step is read whole")
+                .isLessThanOrEqualTo(0);
+        String name = (String) browser.script("return document.querySelector('header h1').textContent");
+        assertThat(name).isEqualTo(LONG);
+        assertThat(number(
+                        "return [...document.querySelectorAll('header h1 span')].at(-1).getBoundingClientRect().width"))
+                .as("the end of a long name stays")
+                .isPositive();
+    }
+
+    @Test
+    void theNextStepIsTheOneThatAllSitesShows() {
+        String foxglove = foxglove();
+        String told = browser.until(
+                        "the first step of Foxglove",
+                        d -> d
+                                .findElements(By.xpath("//a[normalize-space(.)='Foxglove']/ancestor::div[1]"
+                                        + "/following-sibling::div[2]//p[1]//a"))
+                                .stream()
+                                .findFirst()
+                                .orElse(null))
+                .getText();
+        browser.open(foxglove);
+        assertThat(browser.control(told)
+                        .findElement(By.xpath("ancestor::header"))
+                        .getTagName())
+                .isEqualTo("header");
+    }
+
+    @Test
+    void whereIsAPictureThatIsTheListAndOpensOnWhatFails() {
+        String where = foxglove() + "/where";
+        browser.open(where);
+        browser.sees("does not work since");
+        List<WebElement> ways = browser.driver.findElements(By.cssSelector("section[aria-label=Addresses] li li a"));
+        assertThat(ways.get(0).getText()).contains("www.foxglove.club.localhost", "forwarding", "HTTPS");
+        assertThat(ways.get(0).getAttribute("aria-current")).isEqualTo("true");
+        browser.sees("Its records lead here");
+        assertThat(number(
+                        "return arguments[0].getBoundingClientRect().top",
+                        browser.driver.findElement(By.cssSelector("section[aria-label=Details]"))))
+                .as("the sheet stands above the fold")
+                .isLessThan(300);
+        browser.press("Add an address");
+        browser.field("Address");
+        assertThat(browser.driver.getCurrentUrl()).endsWith("/where/new");
+
+        width(390);
+        browser.open(where);
+        browser.sees("does not work since");
+        assertThat(browser.controls("Check now")).isEmpty();
+        browser.driver
+                .findElement(By.cssSelector("section[aria-label=Addresses] li li a"))
+                .click();
+        browser.control("Check now");
+        assertThat(browser.driver
+                        .findElements(By.cssSelector("section[aria-label=Addresses] li"))
+                        .get(0)
+                        .isDisplayed())
+                .isFalse();
+        browser.press("Addresses");
+        browser.until(
+                "the list again",
+                d -> d.findElement(By.cssSelector("section[aria-label=Addresses] li"))
+                        .isDisplayed());
+    }
+
+    @Test
+    void lanesAreOfOneHeightAndVersionsAreReachedByKeyboard() {
+        foxglove();
+        List<WebElement> charts = browser.driver.findElements(By.cssSelector("main svg[role=img]"));
+        assertThat(charts.size()).isGreaterThan(2);
+        assertThat(charts)
+                .extracting(chart -> chart.getSize().getHeight())
+                .containsOnly(charts.get(0).getSize().getHeight());
+        WebElement version = browser.until(
+                "a version of a lane",
+                d -> d.findElements(By.cssSelector("main a[aria-label*='Foxglove, version']")).stream()
+                        .findFirst()
+                        .orElse(null));
+        assertThat(version.getAttribute("tabindex")).isEqualTo("0");
+        browser.script("arguments[0].focus()", version);
+        browser.keys(Keys.ARROW_RIGHT);
+        assertThat((String) browser.script("return document.activeElement.getAttribute('aria-label')"))
+                .contains("Foxglove, ")
+                .isNotEqualTo(version.getAttribute("aria-label"));
+        browser.keys(Keys.ARROW_LEFT, Keys.ENTER);
+        browser.until("its version", d -> d.getCurrentUrl().contains("/what/versions"));
+    }
+
+    @Test
+    void aDayIsJumpedToAndTheTableSaysTheSame() {
+        foxglove();
+        browser.set("See any day, past or to come", "2027-06-01T12:00");
+        browser.until("the day in the URL", d -> d.getCurrentUrl().contains("day=2027-06-01"));
+        browser.sees("1 Jun");
+        browser.sees("if nothing else is decided");
+        browser.press("The same as a table");
+        assertThat(browser.driver.findElement(By.tagName("table")).getText())
+                .contains("Foxglove", "live", "version 1 published", "planned:");
+        assertThat(browser.faults()).isEmpty();
+    }
+}
