@@ -2,10 +2,10 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Check } from '../common/ui/Check';
 import { Dialog } from '../common/ui/Dialog';
-import { Finder } from './Finder';
+import { Finder } from './finder/Finder';
 
 const KEYS: [string, string][] = [
-  ['/', 'Find a site or a page'],
+  ['/', 'Find anything by its name'],
   ['?', 'Show these shortcuts'],
   ['a', 'All sites'],
   ['d', 'Domains'],

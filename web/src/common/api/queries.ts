@@ -62,8 +62,9 @@ export const useSite = (id: string, enabled = true) =>
     enabled,
   });
 
-export const useDraft = (id: string) =>
+export const useDraft = (id: string, enabled = true) =>
   useQuery({
+    enabled,
     queryKey: keys.part(id, 'draft'),
     queryFn: () => dataOf(api.GET('/api/sites/{siteId}/draft', at(id))),
   });
@@ -110,8 +111,9 @@ export const useRedirectUses = (id: string) =>
   });
 
 /** The pages of the draft by request path, with their titles. */
-export const usePages = (id: string) =>
+export const usePages = (id: string, enabled = true) =>
   useQuery({
+    enabled,
     queryKey: keys.part(id, 'pages'),
     queryFn: () => dataOf(api.GET('/api/sites/{siteId}/redirects/pages', at(id))),
   });

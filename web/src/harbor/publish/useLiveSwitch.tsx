@@ -1,8 +1,11 @@
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { useSearchParams } from 'react-router';
 import type { SiteView } from '../../what/site/thisSite';
 import { atLeast } from '../../who/access/people';
 import { PutLiveDialog } from './PutLiveDialog';
 import { TakeDownDialog } from './TakeDownDialog';
+
+const ASK = 'live';
 
 interface LiveSwitch {
   /** What it would do; null where there is nothing to switch, or not by this person. */
@@ -14,7 +17,20 @@ interface LiveSwitch {
 
 /** Takes a site down and puts it live again exactly as it was: one switch, both ways. */
 export function useLiveSwitch(site: SiteView | undefined): LiveSwitch {
-  const [open, setOpen] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  // In the URL, so that the finder and links can ask it.
+  const open = search.get('ask') === ASK;
+  const setOpen = (wanted: boolean) => {
+    setSearch(
+      (before) => {
+        const after = new URLSearchParams(before);
+        if (wanted) after.set('ask', ASK);
+        else after.delete('ask');
+        return after;
+      },
+      { replace: true },
+    );
+  };
   const switches =
     site !== undefined && site.liveVersion !== null && atLeast(site.role, 'PUBLISHER') ? site : null;
   return {

@@ -23,6 +23,8 @@ class FaceTest {
 
     private static final String LONG = "The very long name of a very small choir that sings on Tuesdays, second row";
 
+    private static final String FIND = "A site, screen, page, file, address, domain, host, version, or what to do";
+
     private final TestHarbor harbor = TestHarbor.get();
     private Browser browser;
 
@@ -170,6 +172,45 @@ class FaceTest {
                 .isNotEqualTo(version.getAttribute("aria-label"));
         browser.keys(Keys.ARROW_LEFT, Keys.ENTER);
         browser.until("its version", d -> d.getCurrentUrl().contains("/what/versions"));
+    }
+
+    private void find(String typed, String first) {
+        browser.menu("Find");
+        browser.fill(FIND, typed);
+        browser.until(
+                first + " to be found first by " + typed,
+                d -> d.findElements(By.cssSelector("[role=option]")).stream()
+                        .findFirst()
+                        .filter(option -> option.getText().startsWith(first)
+                                && "true".equals(option.getAttribute("aria-selected")))
+                        .isPresent());
+    }
+
+    @Test
+    void everythingIsFoundByItsNameWithArrowsAndEnter() {
+        String foxglove = foxglove();
+        find("unpublish foxglove", "Unpublish Foxglove");
+        assertThat(browser.faults()).isEmpty();
+        browser.keys(Keys.ENTER);
+        browser.sees("Unpublish Foxglove?");
+        browser.press("Cancel");
+        browser.until(
+                "the question to be gone from the URL", d -> !d.getCurrentUrl().contains("ask="));
+        for (Map.Entry<String, String> each : Map.of(
+                        "club www", "www.foxglove.club.localhost Foxglove",
+                        "foxglove version 1", "Version 1",
+                        "quayside", "Quayside",
+                        "group leaves", "group-leaves.html",
+                        "domains", "Domains",
+                        "market night", "Night Market")
+                .entrySet()) {
+            browser.open(foxglove + "/what");
+            browser.sees("The draft");
+            find(each.getKey(), each.getValue());
+            String before = browser.driver.getCurrentUrl();
+            browser.keys(Keys.ARROW_DOWN, Keys.ARROW_UP, Keys.ENTER);
+            browser.until(each.getValue(), d -> !d.getCurrentUrl().equals(before));
+        }
     }
 
     @Test

@@ -376,10 +376,13 @@ class WholeWayTest {
         browser.driver.switchTo().activeElement().sendKeys(Keys.ESCAPE);
         browser.seesNoMore("Show these shortcuts");
         browser.driver.findElement(By.tagName("body")).sendKeys("/");
-        browser.fill("Name, address or part of a site", "foxglove vers");
+        browser.fill("A site, screen, page, file, address, domain, host, version, or what to do", "foxglove vers");
         browser.until(
-                "one finding",
-                d -> d.findElements(By.cssSelector("[role=dialog] li a")).size() == 1);
+                "the versions of Foxglove first",
+                d -> d.findElements(By.cssSelector("[role=option]")).stream()
+                        .findFirst()
+                        .filter(first -> first.getText().startsWith("Versions Foxglove"))
+                        .isPresent());
     }
 
     @Test

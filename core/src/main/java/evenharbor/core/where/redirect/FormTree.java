@@ -75,14 +75,20 @@ final class FormTree {
 
     /** The first rule for a path that is accepted, the most exact first. */
     Optional<Compiled> first(String path, Predicate<Compiled> accepts) {
-        return empty
-                ? Optional.empty()
-                : Optional.ofNullable(walk(root, PathForm.split(folds ? PathForm.fold(path) : path), 0, accepts));
+        if (empty) {
+            return Optional.empty();
+        }
+        String[] segments = PathForm.split(path);
+        // Without a slash behind it that is no folder, however a rule takes letters.
+        boolean ownPage = segments.length > 0 && segments[segments.length - 1].equals(INDEX);
+        return Optional.ofNullable(
+                walk(root, folds ? PathForm.split(PathForm.fold(path)) : segments, ownPage, 0, accepts));
     }
 
-    private static Compiled walk(Node node, String[] segments, int at, Predicate<Compiled> accepts) {
+    /** @param ownPage whether the last segment names the page of the folder before it */
+    private static Compiled walk(Node node, String[] segments, boolean ownPage, int at, Predicate<Compiled> accepts) {
         if (at < segments.length) {
-            Compiled found = deeper(node, segments, at, accepts);
+            Compiled found = deeper(node, segments, ownPage, at, accepts);
             if (found != null) {
                 return found;
             }
@@ -95,18 +101,19 @@ final class FormTree {
                 }
             }
         }
+        boolean folder = at < segments.length || !ownPage;
         for (Compiled rule : node.tails) {
-            if ((rest || rule.emptyTail()) && accepts.test(rule)) {
+            if ((rest || rule.emptyTail() && folder) && accepts.test(rule)) {
                 return rule;
             }
         }
         return null;
     }
 
-    private static Compiled deeper(Node node, String[] segments, int at, Predicate<Compiled> accepts) {
+    private static Compiled deeper(Node node, String[] segments, boolean ownPage, int at, Predicate<Compiled> accepts) {
         String segment = segments[at];
         Node fixed = node.fixed.get(segment);
-        Compiled found = fixed == null ? null : walk(fixed, segments, at + 1, accepts);
+        Compiled found = fixed == null ? null : walk(fixed, segments, ownPage, at + 1, accepts);
         if (segment.equals(INDEX)) {
             // A folder's own page is no name that a part could stand for.
             return found;
@@ -114,11 +121,11 @@ final class FormTree {
         for (int i = 0; found == null && i < node.mixed.size(); i++) {
             Mixed mixed = node.mixed.get(i);
             if (mixed.segment().spans(segment).isPresent()) {
-                found = walk(mixed.node(), segments, at + 1, accepts);
+                found = walk(mixed.node(), segments, ownPage, at + 1, accepts);
             }
         }
         if (found == null && node.whole != null && !segment.isEmpty()) {
-            found = walk(node.whole, segments, at + 1, accepts);
+            found = walk(node.whole, segments, ownPage, at + 1, accepts);
         }
         return found;
     }

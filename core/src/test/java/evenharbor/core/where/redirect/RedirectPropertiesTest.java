@@ -194,7 +194,7 @@ class RedirectPropertiesTest {
     /** Found by chance: a file's name with a slash behind it is a folder, and without one the folder's own page. */
     @Example
     void aFolderThatIsCalledAsItsOwnPageLeadsAsTheSetDoes() {
-        for (String source : List.of("/index.html/", "/a/index.html/", "/INDEX.html/")) {
+        for (String source : List.of("/index.html/", "/a/index.html/", "/INDEX.html/", "/index.html/index.html")) {
             for (String path : List.of(
                     "/index.html",
                     "/index.html/",
@@ -204,6 +204,7 @@ class RedirectPropertiesTest {
                     "/a/index.html/",
                     "/")) {
                 theRulesOfAFolderLeadWhereTheSetDoes(List.of(RuleWorld.exact("r", source, "/b/c")), path);
+                theRulesOfAFolderLeadWhereTheSetDoes(List.of(RuleWorld.under("r", source, "/{+rest}")), path);
             }
         }
     }
