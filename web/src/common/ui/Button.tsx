@@ -65,12 +65,12 @@ export function ButtonLink({
 }
 
 /** Something small to do, in the midst of links: looks like one, and is a button. */
-export function LinkButton(rest: ButtonHTMLAttributes<HTMLButtonElement>) {
+export function LinkButton({ className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement>) {
   return (
     <button
       type="button"
       {...rest}
-      className="decoration-water min-h-[25px] underline underline-offset-3 hover:decoration-current disabled:opacity-55"
+      className={`decoration-water min-h-[25px] underline underline-offset-3 hover:decoration-current disabled:opacity-55 aria-pressed:font-semibold ${className}`}
     />
   );
 }

@@ -7,6 +7,7 @@ import { WidthChoice } from '../../common/ui/WidthChoice';
 import type { SiteView } from '../../what/site/thisSite';
 import { Trouble } from '../../common/ui/Notice';
 import { aboutChange } from './ChangeLedger';
+import { Compared } from './Compared';
 
 type Change = Schemas['ChangeView'];
 
@@ -33,39 +34,32 @@ export function ChangeSheet({ site, change }: { site: SiteView; change: Change }
               </Link>
             )}
           </div>
-          <div className="grid grid-cols-2 gap-4">
+          {before && after ? (
+            <Compared
+              before={pageUrl(before.url, change.from ?? change.path)}
+              after={pageUrl(after.url, change.path)}
+              width={width}
+            />
+          ) : (
             <figure className="min-w-0">
-              <figcaption className="text-soft mb-1">Before</figcaption>
-              {before ? (
+              <figcaption className="text-soft mb-1">
+                {after ? 'After; it is not there before' : 'Before; it is not there any more'}
+              </figcaption>
+              {after && (
+                <PageFrame title="After" url={pageUrl(after.url, change.path)} width={width} height={440} />
+              )}
+              {before && (
                 <PageFrame
                   title="Before"
                   url={pageUrl(before.url, change.from ?? change.path)}
                   width={width}
                   height={440}
                 />
-              ) : (
-                <Nothing words="Not there before" />
               )}
             </figure>
-            <figure className="min-w-0">
-              <figcaption className="text-soft mb-1">After</figcaption>
-              {after ? (
-                <PageFrame title="After" url={pageUrl(after.url, change.path)} width={width} height={440} />
-              ) : (
-                <Nothing words="Not there any more" />
-              )}
-            </figure>
-          </div>
+          )}
         </>
       )}
     </>
-  );
-}
-
-function Nothing({ words }: { words: string }) {
-  return (
-    <div className="hatched border-water grid h-40 place-items-center border">
-      <span className="bg-paper px-2">{words}</span>
-    </div>
   );
 }

@@ -1,9 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { api, dataOf } from '../../common/api/client';
+import { api, dataOf, type Schemas } from '../../common/api/client';
 import { newKey } from '../../common/api/newKey';
 import { refreshSite, useDraft, useReview } from '../../common/api/queries';
+import { useVisits } from '../../common/api/visits';
 import { WhatNav } from '../../what/draft/WhatNav';
 import { AlsoIn } from '../../what/sharing/AlsoIn';
 import { useThisSite } from '../../what/site/thisSite';
@@ -11,6 +12,7 @@ import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Flag } from '../../common/ui/Flag';
 import { Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Proportion } from '../../common/ui/Proportion';
 import { Panes } from '../../common/ui/Panes';
 import { counted } from '../../common/ui/Words';
 import { FindingsLine } from '../../what/finding/FindingsLine';
@@ -19,6 +21,7 @@ import { AskReview } from '../review/AskReview';
 import { useReviews } from '../review/reviews';
 import { ChangeLedger, SETTINGS } from './ChangeLedger';
 import { ChangeSheet } from './ChangeSheet';
+import { firstChange } from './firstChange';
 import { NowLive } from './NowLive';
 import { PlansAhead } from './PlansAhead';
 import { ProposedRedirects } from './ProposedRedirects';
@@ -27,12 +30,40 @@ import { PublishProgress } from './PublishProgress';
 import { SendAnyway } from './SendAnyway';
 import { SettingsSheet } from './SettingsSheet';
 
+/** How much of the site a publish changes. */
+function Changed({ changes, files }: { changes: Schemas['ChangeView'][]; files: number }) {
+  const count = (kind: Schemas['ChangeView']['kind']) => changes.filter((c) => c.kind === kind).length;
+  const [added, changed, moved, removed] = [
+    count('ADDED'),
+    count('CHANGED'),
+    count('MOVED'),
+    count('REMOVED'),
+  ];
+  const same = Math.max(0, files - added - changed - moved);
+  return (
+    <Proportion
+      whole={files + removed}
+      parts={[
+        { words: `${String(added)} new`, size: added, look: 'bg-kelp' },
+        { words: `${String(changed)} changed`, size: changed, look: 'bg-ink' },
+        { words: `${String(moved)} moved`, size: moved, look: 'bg-water' },
+        { words: `${String(removed)} removed`, size: removed, look: 'bg-magenta' },
+        { words: `${String(same)} as they are`, size: same, look: 'bg-shoal' },
+      ]}
+    />
+  );
+}
+
+/** What visitors read in so many days says which changed page matters most. */
+const DAYS = 30;
+
 /** What a publish would change for visitors, and the publish itself. */
 export function ReviewPage() {
   const site = useThisSite();
   const review = useReview(site.id);
   const draft = useDraft(site.id);
   const reviews = useReviews(site.id);
+  const visits = useVisits(site.id, DAYS);
   const [search] = useSearchParams();
   const [heldBack, setHeldBack] = useState<Set<string>>(new Set());
   const [anyway, setAnyway] = useState<Set<string>>(new Set());
@@ -76,8 +107,12 @@ export function ReviewPage() {
   // A page that is held back does not move, so its old link needs nothing.
   const held = new Set([...heldBack].map((path) => `/${path}`.replace(/\/index\.html$/, '/')));
   const nothing = going === 0 && anyway.size === 0;
+  // Nothing is chosen, to be chosen otherwise a moment later, while it is not known what visitors read.
   const chosen =
-    changes.find((c) => c.path === search.get('path')) ?? changes.find((c) => c.page) ?? changes[0];
+    changes.find((c) => c.path === search.get('path')) ??
+    (visits.isPending
+      ? undefined
+      : firstChange(changes, new Map(visits.data?.pages.map((page) => [page.path, page.visits]))));
   const started = publish.data;
   return (
     <>
@@ -137,6 +172,7 @@ export function ReviewPage() {
                     </p>
                   </div>
                 </div>
+                <Changed changes={changes} files={draft.data.count} />
                 <FindingsLine siteId={site.id} />
                 {!publishes ? (
                   site.role === 'EDITOR' && !nothing ? (

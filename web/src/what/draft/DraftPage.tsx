@@ -3,14 +3,15 @@ import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
-import { refreshSite, useDraft } from '../../common/api/queries';
+import { refreshSite, useDraft, useReview } from '../../common/api/queries';
 import { useThisSite } from '../site/thisSite';
 import { SharedFolders } from '../sharing/SharedFolders';
 import { SiteSettings } from '../site/SiteSettings';
-import { Button } from '../../common/ui/Button';
+import { Button, LinkButton } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
 import { Loading, Notice, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
+import { SitePages } from '../../common/ui/SitePages';
 import { counted, sizeText, Time } from '../../common/ui/Words';
 import { DropPlace, ProgressBar } from './DropPlace';
 import { FileLedger } from './FileLedger';
@@ -20,7 +21,7 @@ import { FromAnotherSite } from './FromAnotherSite';
 import { takenWords } from './takenWords';
 import { useIntake } from './useIntake';
 import { WhatNav } from './WhatNav';
-import { May, may, WhoMay } from '../../who/access/May';
+import { May, WhoMay } from '../../who/access/May';
 
 type DraftView = Schemas['DraftView'];
 
@@ -126,8 +127,12 @@ function TakeIn({ siteId, draft }: { siteId: string; draft: DraftView }) {
   );
 }
 
+type Doing = 'version' | 'file' | null;
+
+/** The draft as people would see it, what was done to it last, and what can be done. */
 function DraftSheet({ siteId, draft }: { siteId: string; draft: DraftView }) {
   const site = useThisSite();
+  const [doing, setDoing] = useState<Doing>(null);
   const path = { siteId };
   const undo = useMutation({
     mutationFn: () =>
@@ -138,50 +143,93 @@ function DraftSheet({ siteId, draft }: { siteId: string; draft: DraftView }) {
       ),
     onSuccess: () => refreshSite(siteId),
   });
+  const action = (kind: Doing, words: string) => (
+    <Button
+      aria-expanded={doing === kind}
+      onClick={() => {
+        setDoing(doing === kind ? null : kind);
+      }}
+    >
+      {words}
+    </Button>
+  );
   return (
     <>
-      <h2 className="mb-2 text-lg">The draft</h2>
-      <p className="mb-3 max-w-prose">
-        Your working copy. Visitors see nothing of it until you publish.{' '}
-        {draft.count > 0 &&
-          (may(site, 'EDIT')
-            ? 'Select a file to edit, rename, replace or delete it.'
-            : 'Select a file to see it.')}
+      <h2 className="mb-1 text-lg">The draft</h2>
+      <p className="text-soft mb-3">
+        {counted(draft.count, 'file')}, {sizeText(draft.bytes)} · {draft.changedBy} {draft.what} ·{' '}
+        <Time at={draft.changedAt} short />
       </p>
-      <dl className="mb-4 grid grid-cols-[8rem_1fr] gap-y-1">
-        <dt className="text-soft">Holds</dt>
-        <dd>
-          {counted(draft.count, 'file')}, {sizeText(draft.bytes)}
-        </dd>
-        <dt className="text-soft">Last change</dt>
-        <dd>
-          {draft.changedBy} {draft.what}
-          <br />
-          <Time at={draft.changedAt} />
-        </dd>
-      </dl>
       <Trouble error={undo.error} />
-      <div className="mb-5 flex flex-wrap gap-2">
-        {draft.undoable && may(site, 'EDIT') && (
-          <Button
-            busy={undo.isPending}
-            onClick={() => {
-              undo.mutate();
-            }}
-          >
-            Undo the last change
-          </Button>
-        )}
-      </div>
-      <SharedFolders site={site} />
       <May site={site} to="EDIT">
-        {draft.count > 0 && <SaveVersion siteId={siteId} />}
-        <NewFile siteId={siteId} revision={draft.revision} />
+        <div className="mb-3 flex flex-wrap gap-2">
+          {draft.undoable && (
+            <Button
+              busy={undo.isPending}
+              onClick={() => {
+                undo.mutate();
+              }}
+            >
+              Undo the last change
+            </Button>
+          )}
+          {draft.count > 0 && action('version', 'Save a version …')}
+          {action('file', 'New file …')}
+        </div>
+        {doing === 'version' && <SaveVersion siteId={siteId} />}
+        {doing === 'file' && <NewFile siteId={siteId} revision={draft.revision} />}
       </May>
+      {draft.count > 0 ? (
+        <DraftPictures siteId={siteId} />
+      ) : (
+        <p className="mb-3 max-w-prose">
+          Your working copy. Visitors see nothing of it until you publish. Add a folder or ZIP of pages.
+        </p>
+      )}
+      <SharedFolders site={site} />
       <May site={site} to="MANAGE">
         <SiteSettings key={site.revision} site={site} />
       </May>
     </>
+  );
+}
+
+/** How many pages with changes are offered by a button. */
+const MOST_CHANGED = 4;
+
+/** The front page as it looks, and the pages that a publish would change. */
+function DraftPictures({ siteId }: { siteId: string }) {
+  const review = useReview(siteId);
+  const [page, setPage] = useState<string>();
+  const changed = (review.data?.changes ?? [])
+    .filter((change) => change.kind !== 'REMOVED' && /\.html?$/i.test(change.path))
+    .map((change) => change.path);
+  return (
+    <section aria-label="As people see it">
+      {changed.length > 0 && (
+        <p className="mb-2 flex flex-wrap items-baseline gap-x-3 gap-y-1">
+          <span className="text-soft">Pages with changes:</span>
+          {changed.slice(0, MOST_CHANGED).map((each) => (
+            <LinkButton
+              key={each}
+              aria-pressed={each === page}
+              className="mono"
+              onClick={() => {
+                setPage(each);
+              }}
+            >
+              {each}
+            </LinkButton>
+          ))}
+          {changed.length > MOST_CHANGED && (
+            <Link to={`/sites/${siteId}/what/review`}>
+              {counted(changed.length - MOST_CHANGED, 'more', 'more')}
+            </Link>
+          )}
+        </p>
+      )}
+      <SitePages key={page} siteId={siteId} version={null} height={420} {...(page && { first: page })} />
+    </section>
   );
 }
 
@@ -198,7 +246,7 @@ function SaveVersion({ siteId }: { siteId: string }) {
   });
   return (
     <form
-      className="border-water mb-2 border-t pt-3"
+      className="border-water mb-3 border-y py-3"
       onSubmit={(e) => {
         e.preventDefault();
         save.mutate();
@@ -243,7 +291,7 @@ function NewFile({ siteId, revision }: { siteId: string; revision: number }) {
   });
   return (
     <form
-      className="border-water mt-4 border-t pt-3"
+      className="border-water mb-3 border-y py-3"
       onSubmit={(e) => {
         e.preventDefault();
         make.mutate();

@@ -142,6 +142,8 @@ function useMove(plan: PlanView, onSettled: () => void) {
       const now = await put(plan.revision, moved(plan, change));
       await refreshSite(plan.siteId);
       toast(`Moved: ${now.words}`, {
+        // Long enough to be read, thought over and reached.
+        duration: 20_000,
         action: {
           label: 'Undo',
           onClick: () => {

@@ -57,6 +57,8 @@ function spotsOf(lane: Lane, axis: Axis, plans: boolean, near: number): Spot[] {
   const versions = `/sites/${lane.site.id}/what/versions`;
   const when = `/sites/${lane.site.id}/when`;
   const name = lane.site.title;
+  // A plan that can be moved lies over what is next to it; the table has that, too.
+  const handles = plans ? [] : lane.ahead.map((step) => axis.x(new Date(step.at)));
   const all = [
     ...lane.notches.map((notch) => ({
       at: axis.x(new Date(notch.at)),
@@ -73,7 +75,7 @@ function spotsOf(lane: Lane, axis: Axis, plans: boolean, near: number): Spot[] {
         }))
       : []),
   ]
-    .filter(({ at }) => at >= 0 && at <= WIDTH)
+    .filter(({ at }) => at >= 0 && at <= WIDTH && !handles.some((handle) => Math.abs(handle - at) < near))
     .sort((a, b) => a.at - b.at);
   const spots: Spot[] = [];
   for (const each of all) {

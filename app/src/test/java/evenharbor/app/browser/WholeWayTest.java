@@ -156,6 +156,7 @@ class WholeWayTest {
         browser.sees("undid: added from a folder");
 
         // A page is held back from this publish.
+        browser.press("New file …");
         browser.fill("New text file", "later.html");
         browser.press("Create file");
         browser.sees("later.html");
@@ -253,6 +254,7 @@ class WholeWayTest {
         person.putText(site, "index.html", page("x")).is(200);
         browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/sites/" + site + "/what");
+        browser.press("Save a version …");
         browser.fill("Version name (optional)", "half done");
         browser.driver.manage().deleteCookieNamed("harbor-session");
         browser.press("Save version");
