@@ -200,7 +200,7 @@ class FaceTest {
                         "club www", "www.foxglove.club.localhost Foxglove",
                         "foxglove version 1", "Version 1",
                         "quayside", "Quayside",
-                        "group leaves", "group-leaves.html",
+                        "day swap", "swap-day.html",
                         "domains", "Domains",
                         "market night", "Night Market")
                 .entrySet()) {
