@@ -53,7 +53,7 @@ export function Lanes({
         <InstantField value={span.typed} onChange={span.setTyped} />
         <ReachChoice reach={span.reach} onChange={span.setReach} />
       </div>
-      <div className="grid grid-cols-1 md:grid-cols-[21rem_1fr] xl:grid-cols-[21rem_1fr_15rem]">
+      <div className="grid grid-cols-1 md:grid-cols-[22rem_1fr] xl:grid-cols-[22rem_1fr_15rem]">
         <div className="border-ink hidden border-b md:block" />
         <div className="border-ink border-b">
           <Marks axis={axis} />
