@@ -15,7 +15,7 @@ export const HAPPENED: Record<Schemas['Entry']['kind'], string> = {
   RIGHTS_CONFIRMED: 'confirmed the right to publish this content',
   PUBLISHED: 'published',
   PUBLISH_FAILED: 'publish failed:',
-  UPLOAD_FAILED: 'not taken over:',
+  UPLOAD_FAILED: 'refused an upload:',
   UNPUBLISHED: 'took the site down, from',
   PUT_LIVE: 'put live',
   CLOSED: 'closed for now:',

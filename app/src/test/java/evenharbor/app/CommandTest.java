@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -51,11 +52,17 @@ class CommandTest {
         ProcessBuilder shell = new ProcessBuilder("sh", "-c", script)
                 .directory(folder.toFile())
                 .redirectErrorStream(true);
-        shell.environment().put("HARBOR_URL", harbor.origin());
-        shell.environment().put("HARBOR_TOKEN", token);
+        tell(shell);
         Process process = shell.start();
         String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         return new Ended(process.waitFor(), said);
+    }
+
+    /** The command is told where and who, and keeps what it remembers with this test. */
+    private void tell(ProcessBuilder command) {
+        command.environment().put("HARBOR_URL", harbor.origin());
+        command.environment().put("HARBOR_TOKEN", token);
+        command.environment().put("XDG_CACHE_HOME", folder.resolve("caches").toString());
     }
 
     /** The scripts of the documentation, in their order. */
@@ -95,6 +102,13 @@ class CommandTest {
         assertThat(run("./even-harbor publish public --at soon").said()).contains("no time");
         assertThat(run("./even-harbor publish none").code()).isEqualTo(1);
         assertThat(run("./even-harbor status --site Others").said()).contains("no site “Others”");
+        try (Stream<Path> kept = Files.list(folder.resolve("caches/even-harbor"))) {
+            assertThat(kept)
+                    .as("from the third time on it starts from its classes")
+                    .filteredOn(each -> each.toString().endsWith(".jsa"))
+                    .singleElement()
+                    .satisfies(classes -> assertThat(Files.size(classes)).isPositive());
+        }
         assertThat(run("./even-harbor rub").code()).isEqualTo(2);
         assertThat(run("HARBOR_URL=http://127.0.0.1:1 ./even-harbor status").code())
                 .isEqualTo(4);
@@ -110,8 +124,7 @@ class CommandTest {
                 .directory(folder.toFile())
                 .redirectErrorStream(true)
                 .redirectOutput(folder.resolve("watched").toFile());
-        watch.environment().put("HARBOR_URL", harbor.origin());
-        watch.environment().put("HARBOR_TOKEN", token);
+        tell(watch);
         Process watching = watch.start();
         try {
             until("the folder to be the draft", () -> draftHas("img/a.svg"));
@@ -168,8 +181,7 @@ class CommandTest {
                 .directory(folder.toFile())
                 .redirectErrorStream(true)
                 .redirectOutput(folder.resolve("stopped").toFile());
-        shell.environment().put("HARBOR_URL", harbor.origin());
-        shell.environment().put("HARBOR_TOKEN", token);
+        tell(shell);
         Process process = shell.start();
         until("some have arrived", () -> missing(files) < files.size());
         process.destroyForcibly().waitFor();

@@ -400,6 +400,12 @@ class SftpTest {
                                 "What a program sent (1 file) was not taken over. What it signed in with opens nothing any more."
                                         + " The draft is as it was."));
         assertThat(revision()).isEqualTo(before);
+        until(
+                "a notice of it",
+                () -> person.get("/api/notices")
+                        .is(200)
+                        .text()
+                        .contains("Moth club: files of a program were not taken over"));
     }
 
     @Test

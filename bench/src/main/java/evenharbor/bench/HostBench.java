@@ -1,19 +1,8 @@
 package evenharbor.bench;
 
-import com.google.common.hash.Hashing;
 import com.google.common.io.MoreFiles;
 import com.google.common.io.RecursiveDeleteOption;
-import evenharbor.app.hosting.transfer.Contents;
-import evenharbor.app.hosting.transfer.Delivery;
-import evenharbor.app.hosting.transfer.HostTrouble;
-import evenharbor.app.hosting.transfer.LedgerKeeper;
-import evenharbor.app.hosting.transfer.Meter;
 import evenharbor.app.hosting.transfer.Reach;
-import evenharbor.app.hosting.transfer.RemoteFolder;
-import evenharbor.app.hosting.transfer.RemoteFolders;
-import evenharbor.app.hosting.transfer.Sending;
-import evenharbor.core.hosting.destination.HostPlan;
-import evenharbor.core.hosting.destination.Ledger;
 import evenharbor.core.hosting.destination.Listing;
 import evenharbor.core.hosting.host.Protocol;
 import evenharbor.core.what.version.FileEntry;
@@ -32,13 +21,9 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collection;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
-import java.util.Set;
 import java.util.TreeMap;
 
 /** Publishing to hosts, against OpenSSH's own clients, {@code cp}, and itself in another way. */
@@ -53,45 +38,18 @@ final class HostBench {
     private static final String PASSWORD = "bench";
 
     private final Path folder;
-    private final Map<String, Path> contents = new HashMap<>();
-    private final Contents source = hash -> Files.newByteChannel(contents.get(hash));
-    private final RemoteFolders folders = new RemoteFolders();
+    private final HostPublish hosts = new HostPublish();
 
     HostBench(Path folder) {
         this.folder = folder.toAbsolutePath();
     }
 
-    /** A ledger that is kept in memory: what a database costs beside a line is not measured here. */
-    private static final class Book implements LedgerKeeper {
-        private final Map<String, Ledger.Put> files = new HashMap<>();
-
-        @Override
-        public void begin(List<Sending> begun) {
-            // Nothing is cut off here.
-        }
-
-        @Override
-        public void put(Map<String, Ledger.Put> put) {
-            files.putAll(put);
-        }
-
-        @Override
-        public void gone(Collection<String> paths) {
-            files.keySet().removeAll(Set.copyOf(paths));
-        }
-
-        @Override
-        public void notPut(Collection<String> paths) {
-            // Nothing is cut off here.
-        }
-    }
-
     List<Row> run() throws Exception {
         clear(folder);
         Path site = folder.resolve("site");
-        Manifest all = make(site, FILES, FOLDERS, BYTES);
+        Manifest all = hosts.make(site, FILES, FOLDERS, BYTES);
         Path some = folder.resolve("some");
-        Manifest few = make(some, DELAYED, 20, DELAYED * 11_000);
+        Manifest few = hosts.make(some, DELAYED, 20, DELAYED * 11_000);
         List<Row> rows = new ArrayList<>();
         try (OpenSsh ssh = new OpenSsh(folder.resolve("ssh"))) {
             sftp(rows, ssh, site, all);
@@ -99,7 +57,7 @@ final class HostBench {
         }
         local(rows, site, all);
         ftp(rows, few);
-        folders.close();
+        hosts.close();
         clear(folder);
         return rows;
     }
@@ -110,66 +68,6 @@ final class HostBench {
         }
     }
 
-    private Manifest make(Path site, int count, int folderCount, int bytes) throws IOException {
-        Random random = new Random(count);
-        Map<String, FileEntry> files = new TreeMap<>();
-        for (int i = 0; i < count; i++) {
-            String ending = i % 4 == 0 ? "html" : i % 4 == 1 ? "css" : "webp";
-            String path = "part" + i % 10 + "/" + "shelf" + i % folderCount + "/file" + i + "." + ending;
-            byte[] content = new byte[bytes / count / 2 + random.nextInt(bytes / count)];
-            random.nextBytes(content);
-            Path file = site.resolve(path);
-            Files.createDirectories(file.getParent());
-            Files.write(file, content);
-            files.put(path, entry(content, file));
-        }
-        return Manifest.of(files);
-    }
-
-    private FileEntry entry(byte[] content, Path file) {
-        String hash = Hashing.sha256().hashBytes(content).toString();
-        contents.put(hash, file);
-        return new FileEntry(hash, content.length, "application/octet-stream", false);
-    }
-
-    private interface Door {
-        RemoteFolder open() throws IOException;
-    }
-
-    /** A publish from signing in to the end. @param seen what is there, when it is known; null to look @return seconds */
-    private double publish(Door door, Manifest toBe, Book book, Listing seen) throws IOException {
-        long begin = System.nanoTime();
-        try (RemoteFolder open = door.open()) {
-            open.make();
-            Ledger ledger = new Ledger(book.files);
-            Listing there = seen;
-            if (there == null) {
-                there = open.list(Set.of());
-            } else {
-                Set<String> touched = new HashSet<>();
-                HostPlan.of(toBe, ledger, seen, HostPlan.Wishes.NONE).steps().forEach(s -> touched.add(s.path()));
-                there = seen.with(touched, open.look(touched));
-            }
-            HostPlan plan = HostPlan.of(toBe, ledger, there, HostPlan.Wishes.NONE);
-            new Delivery(open, source, book, Meter.NONE)
-                    .carryOut(plan, Delivery.foldersOf(there.files().keySet()), Set.of());
-        }
-        return (System.nanoTime() - begin) / 1e9;
-    }
-
-    private Reach accepted(Protocol protocol, int port, String user, String secret, int connections)
-            throws IOException {
-        Reach unseen = new Reach(
-                protocol, "localhost", List.of(InetAddress.getLoopbackAddress()), port, user, secret, "", connections);
-        String identity = "";
-        try {
-            folders.open(unseen, "").close();
-        } catch (HostTrouble e) {
-            identity = e.said();
-        }
-        return new Reach(protocol, unseen.server(), unseen.numbers(), port, user, secret, identity, connections);
-    }
-
     private static double median(double[] values) {
         double[] sorted = values.clone();
         Arrays.sort(sorted);
@@ -177,18 +75,19 @@ final class HostBench {
     }
 
     private void sftp(List<Row> rows, OpenSsh ssh, Path site, Manifest all) throws Exception {
-        Reach reach = accepted(Protocol.SFTP, ssh.port(), OpenSsh.user(), ssh.key(), 1);
+        Reach reach = hosts.accepted(Protocol.SFTP, ssh.port(), OpenSsh.user(), ssh.key(), 1);
         Path there = Files.createDirectories(folder.resolve("there"));
         double[] ours = new double[ROUNDS];
         double[] theirs = new double[ROUNDS];
-        Book book = new Book();
+        HostPublish.Book book = new HostPublish.Book();
         // The first of ours is not counted: a harbor that runs has been through this before.
-        publish(() -> folders.open(reach, there.resolve("warm").toString()), all, new Book(), null);
+        hosts.publish(
+                () -> hosts.folders().open(reach, there.resolve("warm").toString()), all, new HostPublish.Book(), null);
         for (int i = 0; i < ROUNDS; i++) {
             theirs[i] = ssh.copy(site, there.resolve("scp" + i).toString());
-            book = new Book();
+            book = new HostPublish.Book();
             String to = there.resolve("ours" + i).toString();
-            ours[i] = publish(() -> folders.open(reach, to), all, book, null);
+            ours[i] = hosts.publish(() -> hosts.folders().open(reach, to), all, book, null);
         }
         rows.add(Row.atMost(
                 "SFTP, first publish / recursive copy",
@@ -197,16 +96,18 @@ final class HostBench {
                 "x",
                 String.format("%.1f s, %.1f s", median(ours), median(theirs))));
         String last = there.resolve("ours" + (ROUNDS - 1)).toString();
-        Door door = () -> folders.open(reach, last);
+        HostPublish.Door door = () -> hosts.folders().open(reach, last);
         double[] nothing = new double[ROUNDS];
         for (int i = 0; i < ROUNDS; i++) {
-            nothing[i] = publish(door, all, book, null);
+            nothing[i] = hosts.publish(door, all, book, null);
         }
         rows.add(Row.atMost("SFTP, nothing changed, all looked at", median(nothing), 2, "s", FILES + " files"));
         ten(rows, ssh, door, all, book, last);
     }
 
-    private void ten(List<Row> rows, OpenSsh ssh, Door door, Manifest all, Book book, String last) throws Exception {
+    private void ten(
+            List<Row> rows, OpenSsh ssh, HostPublish.Door door, Manifest all, HostPublish.Book book, String last)
+            throws Exception {
         double[] ours = new double[5];
         double[] theirs = new double[5];
         List<String> paths = all.files().keySet().stream()
@@ -222,13 +123,13 @@ final class HostBench {
                 random.nextBytes(content);
                 Path file = folder.resolve("changed" + i + "-" + lines.size());
                 Files.write(file, content);
-                changed.put(path, entry(content, file));
+                changed.put(path, hosts.entry(content, file));
                 lines.add("put " + file + " " + last + "/" + path);
             }
-            Listing seen = listing(book);
+            Listing seen = HostPublish.listing(book);
             theirs[i] = ssh.batch(lines);
             // What the other client has put there is ours again: both send the same ten.
-            ours[i] = publish(door, Manifest.of(changed), book, restored(door, seen, paths, book));
+            ours[i] = hosts.publish(door, Manifest.of(changed), book, HostPublish.restored(door, seen, paths, book));
         }
         rows.add(Row.atMost(
                 "SFTP, ten changed files / a batch of these ten",
@@ -236,23 +137,6 @@ final class HostBench {
                 1.2,
                 "x",
                 String.format("%.2f s, %.2f s", median(ours), median(theirs))));
-    }
-
-    /** What is there after another client wrote over some files: taken for what we put, so that they are sent again. */
-    private static Listing restored(Door door, Listing seen, List<String> paths, Book book) throws IOException {
-        try (RemoteFolder open = door.open()) {
-            Map<String, Listing.Found> now = open.look(paths);
-            now.forEach((path, found) ->
-                    book.files.put(path, new Ledger.Put(book.files.get(path).hash(), found.size(), found.changed())));
-            return seen.with(paths, now);
-        }
-    }
-
-    private static Listing listing(Book book) {
-        Map<String, Listing.Found> files = new HashMap<>();
-        book.files.forEach((path, put) ->
-                files.put(path, Listing.Found.at(put.size(), put.changed().orElseThrow())));
-        return new Listing(files);
     }
 
     private void sftpLate(List<Row> rows, OpenSsh ssh, Path some, Manifest few) throws Exception {
@@ -265,10 +149,10 @@ final class HostBench {
                         0,
                         new InetSocketAddress("127.0.0.1", host.port()),
                         () -> LATE)) {
-            Reach reach = accepted(Protocol.SFTP, line.port(), "bench", PASSWORD, 1);
+            Reach reach = hosts.accepted(Protocol.SFTP, line.port(), "bench", PASSWORD, 1);
             double theirs = ssh.copy(some, line.port(), "bench", PASSWORD, "/scp");
-            Book book = new Book();
-            double ours = publish(() -> folders.open(reach, "/ours"), few, book, null);
+            HostPublish.Book book = new HostPublish.Book();
+            double ours = hosts.publish(() -> hosts.folders().open(reach, "/ours"), few, book, null);
             rows.add(Row.atMost(
                     "SFTP, answers 20 ms late / recursive copy",
                     ours / theirs,
@@ -276,7 +160,7 @@ final class HostBench {
                     "x",
                     String.format("%d files: %.1f s, %.1f s", DELAYED, ours, theirs)));
             int before = manner.filesRead();
-            publish(() -> folders.open(reach, "/ours"), few, book, null);
+            hosts.publish(() -> hosts.folders().open(reach, "/ours"), few, book, null);
             rows.add(Row.atMost("SFTP, files read when nothing changed", manner.filesRead() - before, 0, "files", ""));
         }
     }
@@ -301,7 +185,7 @@ final class HostBench {
             }
             theirs[i] = (System.nanoTime() - begin) / 1e9;
             String to = "ours" + i;
-            ours[i] = publish(() -> folders.open(opened, to), all, new Book(), null);
+            ours[i] = hosts.publish(() -> hosts.folders().open(opened, to), all, new HostPublish.Book(), null);
             clear(opened.resolve(to));
             clear(opened.resolve("cp" + i));
         }
@@ -325,10 +209,11 @@ final class HostBench {
                         0,
                         new InetSocketAddress("127.0.0.1", host.port()),
                         () -> LATE)) {
-            Reach one = accepted(Protocol.FTP, line.port(), "bench", PASSWORD, 1);
-            Reach several = accepted(Protocol.FTP, line.port(), "bench", PASSWORD, 4);
-            double byOne = publish(() -> folders.open(one, "/one"), few, new Book(), null);
-            double bySeveral = publish(() -> folders.open(several, "/several"), few, new Book(), null);
+            Reach one = hosts.accepted(Protocol.FTP, line.port(), "bench", PASSWORD, 1);
+            Reach several = hosts.accepted(Protocol.FTP, line.port(), "bench", PASSWORD, 4);
+            double byOne = hosts.publish(() -> hosts.folders().open(one, "/one"), few, new HostPublish.Book(), null);
+            double bySeveral =
+                    hosts.publish(() -> hosts.folders().open(several, "/several"), few, new HostPublish.Book(), null);
             rows.add(Row.atLeast(
                     "FTP, answers 20 ms late: four connections / one",
                     byOne / bySeveral,
@@ -339,12 +224,14 @@ final class HostBench {
             int warm = 14;
             double[] plain = new double[5];
             double[] secure = new double[5];
-            Reach clear = accepted(Protocol.FTP, host.port(), "bench", PASSWORD, 1);
-            Reach tls = accepted(Protocol.FTPS, host.port(), "bench", PASSWORD, 1);
+            Reach clear = hosts.accepted(Protocol.FTP, host.port(), "bench", PASSWORD, 1);
+            Reach tls = hosts.accepted(Protocol.FTPS, host.port(), "bench", PASSWORD, 1);
             for (int i = 0; i < warm + plain.length; i++) {
                 String to = "/round" + i;
-                double plainSeconds = publish(() -> folders.open(clear, to + "plain"), few, new Book(), null);
-                double secureSeconds = publish(() -> folders.open(tls, to + "secure"), few, new Book(), null);
+                double plainSeconds = hosts.publish(
+                        () -> hosts.folders().open(clear, to + "plain"), few, new HostPublish.Book(), null);
+                double secureSeconds = hosts.publish(
+                        () -> hosts.folders().open(tls, to + "secure"), few, new HostPublish.Book(), null);
                 if (i >= warm) {
                     plain[i - warm] = plainSeconds;
                     secure[i - warm] = secureSeconds;

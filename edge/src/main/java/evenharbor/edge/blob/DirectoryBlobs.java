@@ -24,7 +24,6 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
-import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
@@ -35,22 +34,14 @@ import java.util.function.Predicate;
  */
 public final class DirectoryBlobs implements Blobs {
 
-    /** With more files or folders than this to sync, all of the file system is synced instead. */
-    private static final int MOST_ONE_BY_ONE = 16;
-
     /** What has been put or asked for within this time is young enough to be left as it is. */
     private static final Duration YOUNG = Duration.ofHours(1);
 
     private static final int FOLDERS = 256;
 
-    private final String syncCommand;
     private final Path root;
     private final Path temporary;
-    private final Set<Path> unsettled = ConcurrentHashMap.newKeySet();
-    private final Object settling = new Object();
-
-    /** All that got its name before this time of the file system is on disk: it was synced as a whole since. */
-    private volatile FileTime allSettledBefore = FileTime.fromMillis(0);
+    private final DirectorySync sync;
 
     /** Opens or makes the directory. */
     public DirectoryBlobs(Path root) throws IOException {
@@ -58,9 +49,9 @@ public final class DirectoryBlobs implements Blobs {
     }
 
     DirectoryBlobs(Path root, String syncCommand) throws IOException {
-        this.syncCommand = syncCommand;
         this.root = root;
         this.temporary = Files.createDirectories(root.resolve("tmp"));
+        this.sync = new DirectorySync(syncCommand, temporary);
         for (int i = 0; i < FOLDERS; i++) {
             Files.createDirectories(folder(i));
         }
@@ -211,17 +202,13 @@ public final class DirectoryBlobs implements Blobs {
         @Override
         public void settle() throws IOException {
             if (!written.isEmpty()) {
-                if (written.size() <= MOST_ONE_BY_ONE || !syncFileSystem()) {
-                    for (Path path : written.values()) {
-                        sync(path, StandardOpenOption.WRITE);
-                    }
-                }
+                sync.written(written.values());
                 for (Map.Entry<Path, Path> each : written.entrySet()) {
                     place(each.getValue(), each.getKey());
                 }
                 written.clear();
             }
-            DirectoryBlobs.this.settle();
+            sync.settle();
         }
 
         @Override
@@ -234,16 +221,7 @@ public final class DirectoryBlobs implements Blobs {
 
     @Override
     public void settle() throws IOException {
-        // One after the other: whoever finds nothing left to settle must not go on before it is settled.
-        synchronized (settling) {
-            Set<Path> folders = Set.copyOf(unsettled);
-            if (folders.size() <= MOST_ONE_BY_ONE || !syncFileSystem()) {
-                for (Path folder : folders) {
-                    sync(folder, StandardOpenOption.READ);
-                }
-            }
-            unsettled.removeAll(folders);
-        }
+        sync.settle();
     }
 
     /** Whether a content is here already. Whoever placed it may not have settled it yet, be it another process. */
@@ -252,61 +230,12 @@ public final class DirectoryBlobs implements Blobs {
         if (!Files.exists(target)) {
             return false;
         }
-        FileTime placed = placedAt(target);
+        FileTime placed = DirectorySync.placedAt(target);
         if (!present(target)) {
             return false;
         }
-        if (placed.compareTo(allSettledBefore) >= 0) {
-            unsettled.add(target.getParent());
-        }
+        sync.found(target, placed);
         return true;
-    }
-
-    /** When a file got its name: its last change of status (POSIX rename). The end of time where that is not known. */
-    private static FileTime placedAt(Path file) {
-        try {
-            return (FileTime) Files.getAttribute(file, "unix:ctime");
-        } catch (IOException | IllegalArgumentException | UnsupportedOperationException e) {
-            return FileTime.fromMillis(Long.MAX_VALUE);
-        }
-    }
-
-    /** The time by the file system's own clock; the beginning of time where that is not known. */
-    private FileTime fileSystemTime() throws IOException {
-        Path mark = Files.createFile(newTemporary());
-        FileTime now = placedAt(mark);
-        Files.delete(mark);
-        return now.toMillis() == Long.MAX_VALUE ? FileTime.fromMillis(0) : now;
-    }
-
-    private static void sync(Path path, StandardOpenOption way) throws IOException {
-        try (FileChannel channel = FileChannel.open(path, way)) {
-            channel.force(true);
-        }
-    }
-
-    /**
-     * Java can sync single files only; the system's own command does a whole file system in one go.
-     *
-     * @return false when it did not, for whatever reason: a process may not be had, as while the JDK is replaced by an
-     *     update. Then all is synced one by one.
-     */
-    private boolean syncFileSystem() throws IOException {
-        FileTime before = fileSystemTime();
-        try {
-            Process sync = new ProcessBuilder(syncCommand, "-f", temporary.toString())
-                    .redirectErrorStream(true)
-                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-                    .start();
-            boolean done = sync.waitFor() == 0;
-            allSettledBefore = done ? before : allSettledBefore;
-            return done;
-        } catch (IOException | Error e) {
-            return false;
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IOException("Interrupted", e);
-        }
     }
 
     /** Removes what killed processes left under temporary names before an instant; younger ones may be in use. */
@@ -348,7 +277,7 @@ public final class DirectoryBlobs implements Blobs {
     }
 
     private void place(Path written, Path target) throws IOException {
-        unsettled.add(target.getParent());
+        sync.named(target.getParent());
         Files.move(written, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
     }
 

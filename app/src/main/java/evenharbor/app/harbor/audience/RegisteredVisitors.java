@@ -7,12 +7,10 @@ import evenharbor.core.who.audience.Guard;
 import evenharbor.edge.serve.Doorkeeper;
 import java.time.Clock;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -40,9 +38,7 @@ class RegisteredVisitors {
                         row.getString("email"),
                         row.getString("consent"),
                         DatabaseTime.read(row, "registered_at"),
-                        Optional.ofNullable(row.getObject("confirmed_at", LocalDateTime.class))
-                                .map(at -> at.toInstant(ZoneOffset.UTC))
-                                .orElse(null)))
+                        DatabaseTime.readIfAny(row, "confirmed_at").orElse(null)))
                 .list();
     }
 

@@ -6,6 +6,7 @@ import com.google.common.hash.Hashing;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.what.build.Builds;
 import evenharbor.app.what.content.Manifests;
 import evenharbor.app.what.draft.Draft;
@@ -148,7 +149,7 @@ public class Previews {
                         Optional.ofNullable((Integer) row.getObject("version")),
                         addresses.url(new HostName(row.getString("secret") + "." + harbor.previewEnding()), "/"),
                         row.getString("created_by"),
-                        row.getObject("expires_at", LocalDateTime.class).toInstant(ZoneOffset.UTC)))
+                        DatabaseTime.read(row, "expires_at")))
                 .list();
     }
 

@@ -2,6 +2,7 @@ package evenharbor.app.harbor.review;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.what.draft.Draft;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.site.Site;
@@ -21,7 +22,6 @@ import evenharbor.core.who.access.Right;
 import evenharbor.core.who.notice.NoticeKind;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.LinkedHashSet;
@@ -125,7 +125,7 @@ public class Reviews {
                         row.getString("page"),
                         row.getString("words"),
                         row.getString("person_id"),
-                        row.getObject("at", LocalDateTime.class).toInstant(ZoneOffset.UTC)))
+                        DatabaseTime.read(row, "at")))
                 .list();
     }
 

@@ -1,5 +1,6 @@
 package evenharbor.app.hosting.destination;
 
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.hosting.transfer.LedgerKeeper;
 import evenharbor.app.hosting.transfer.Sending;
 import evenharbor.core.hosting.destination.Ledger;
@@ -43,13 +44,12 @@ class LedgerRows {
         db.query(
                 "select path, hash, size, changed from ledger_entry where destination_id = ? and hash is not null",
                 row -> {
-                    LocalDateTime changed = row.getObject("changed", LocalDateTime.class);
                     files.put(
                             new String(row.getBytes("path"), StandardCharsets.UTF_8),
                             new Ledger.Put(
                                     row.getString("hash"),
                                     row.getLong("size"),
-                                    Optional.ofNullable(changed).map(at -> at.toInstant(ZoneOffset.UTC))));
+                                    DatabaseTime.readIfAny(row, "changed")));
                 },
                 destinationId);
         return new Ledger(files);

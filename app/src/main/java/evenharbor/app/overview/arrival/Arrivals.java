@@ -73,9 +73,10 @@ public class Arrivals {
         });
     }
 
-    /** Tells those who publish the site that what a program sent was not taken over. @param why whole sentences */
-    public void refused(String siteId, Person person, String why) {
-        activities.note(ActivityKind.UPLOAD_FAILED, siteId, person, why);
+    /** Tells all who publish the site that what a program sent was not taken over. @param why whole sentences */
+    public void refused(String siteId, String accountId, String why) {
+        // It is the harbor that refuses, so whoever sent it is told, too.
+        activities.note(ActivityKind.UPLOAD_FAILED, siteId, Activities.harbor(accountId), why);
     }
 
     /** What waits to be published, the oldest first. */

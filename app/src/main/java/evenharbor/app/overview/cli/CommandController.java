@@ -20,21 +20,21 @@ class CommandController {
 
     /**
      * Makes a jar a command: a shell runs the first lines, Java reads the rest. From the third time on the same file starts
-     * from an archive of loaded classes; where nothing stays from one run to the next, as at a build server, none is made.
+     * from an archive of loaded classes; where nothing stays from one run to the next, as at a build server, none is made. The archive of a version before is
+     * removed; one that is not whole is passed over by Java.
      */
     private static final String RUN = """
             #!/bin/sh
             caches=${XDG_CACHE_HOME:-${HOME:-/nowhere}/.cache}/even-harbor
-            classes=$caches/VERSION-$(printf %s "$0" | cksum | tr ' ' -)
+            place=$(printf %s "$0" | cksum | tr ' ' -)
+            classes=$caches/VERSION-$place
             set -- -XX:TieredStopAtLevel=1 -XX:+UseSerialGC -Xshare:auto -Xlog:disable -jar "$0" "$@"
-            if [ -r "$classes.jsa" ]; then
+            if [ -s "$classes.jsa" ]; then
               exec java "-XX:SharedArchiveFile=$classes.jsa" "$@"
             elif [ -e "$classes.once" ]; then
-              java "-XX:ArchiveClassesAtExit=$classes.$$" "$@"
-              ended=$?
-              mv "$classes.$$" "$classes.jsa" 2>/dev/null
-              exit $ended
+              exec java "-XX:ArchiveClassesAtExit=$classes.jsa" "$@"
             fi
+            rm -f "$caches"/*-"$place".jsa "$caches"/*-"$place".once 2>/dev/null
             mkdir -p "$caches" 2>/dev/null && : 2>/dev/null > "$classes.once"
             exec java "$@"
             """;

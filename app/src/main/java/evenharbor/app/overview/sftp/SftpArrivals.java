@@ -105,14 +105,20 @@ class SftpArrivals {
     /** What a program had sent could not even be stored. */
     void couldNotBeStored(String siteId, Person by, IOException e) {
         LOG.warn("What was sent to site {} by SFTP could not be stored", siteId, e);
-        arrivals.refused(
-                siteId, by, "What a program sent could not be stored here. Send it again. The draft is as it was.");
+        try {
+            arrivals.refused(
+                    siteId,
+                    by.accountId(),
+                    "What a program sent could not be stored here. Send it again. The draft is as it was.");
+        } catch (RuntimeException away) {
+            LOG.warn("Nobody could be told of that", away);
+        }
     }
 
     private String refused(String siteId, Person by, FileEdits edits, String why) {
         arrivals.refused(
                 siteId,
-                by,
+                by.accountId(),
                 "What a program sent (" + edits.words() + ") was not taken over. " + why + " The draft is as it was.");
         return why;
     }

@@ -9,8 +9,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -103,11 +101,9 @@ public class AccessTokens {
                         new TokenScope(
                                 TokenScope.Reach.valueOf(row.getString("scope")),
                                 Optional.ofNullable(row.getString("site_id"))),
-                        instant(row.getObject("created_at", LocalDateTime.class)),
-                        Optional.ofNullable(row.getObject("expires_at", LocalDateTime.class))
-                                .map(AccessTokens::instant),
-                        Optional.ofNullable(row.getObject("last_used_at", LocalDateTime.class))
-                                .map(AccessTokens::instant)))
+                        DatabaseTime.read(row, "created_at"),
+                        DatabaseTime.readIfAny(row, "expires_at"),
+                        DatabaseTime.readIfAny(row, "last_used_at")))
                 .list();
     }
 
@@ -133,7 +129,7 @@ public class AccessTokens {
     Optional<Bearer> bearer(String token) {
         Instant now = clock.instant();
         String hash = hash(token);
-        record Found(String person, String account, TokenScope scope, LocalDateTime lastUsed) {}
+        record Found(String person, String account, TokenScope scope, Optional<Instant> lastUsed) {}
         Optional<Found> found = db.sql("select person_id, account_id, scope, site_id, last_used_at from access_token"
                         + " where hash = ? and (expires_at is null or expires_at > ?)")
                 .params(hash, DatabaseTime.of(now))
@@ -143,10 +139,11 @@ public class AccessTokens {
                         new TokenScope(
                                 TokenScope.Reach.valueOf(row.getString("scope")),
                                 Optional.ofNullable(row.getString("site_id"))),
-                        row.getObject("last_used_at", LocalDateTime.class)))
+                        DatabaseTime.readIfAny(row, "last_used_at")))
                 .optional();
-        found.filter(each -> each.lastUsed() == null
-                        || instant(each.lastUsed()).plus(NOTED_EVERY).isBefore(now))
+        found.filter(each -> each.lastUsed()
+                        .filter(last -> !last.plus(NOTED_EVERY).isBefore(now))
+                        .isEmpty())
                 .ifPresent(each -> db.sql("update access_token set last_used_at = ? where hash = ?")
                         .params(DatabaseTime.of(now), hash)
                         .update());
@@ -156,9 +153,5 @@ public class AccessTokens {
 
     private static String hash(String token) {
         return Hashing.sha256().hashString(token, StandardCharsets.UTF_8).toString();
-    }
-
-    private static Instant instant(LocalDateTime utc) {
-        return utc.toInstant(ZoneOffset.UTC);
     }
 }

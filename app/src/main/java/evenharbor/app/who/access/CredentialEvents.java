@@ -1,8 +1,8 @@
 package evenharbor.app.who.access;
 
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.core.who.access.Right;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -89,7 +89,7 @@ public class CredentialEvents {
                         row.getString("by_name"),
                         row.getString("detail"),
                         row.getString("remote"),
-                        row.getObject("at", LocalDateTime.class).toInstant(ZoneOffset.UTC)))
+                        DatabaseTime.read(row, "at")))
                 .list();
     }
 }

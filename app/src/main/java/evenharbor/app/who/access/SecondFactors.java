@@ -5,6 +5,7 @@ import com.google.common.io.BaseEncoding;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.common.secret.Secrets;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.core.who.access.OneTimeCodes;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
@@ -73,8 +74,7 @@ class SecondFactors {
     Optional<Instant> since(String personId) {
         return db.sql("select confirmed_at from second_factor where person_id = ? and confirmed_at is not null")
                 .param(personId)
-                .query((row, n) ->
-                        row.getObject("confirmed_at", LocalDateTime.class).toInstant(ZoneOffset.UTC))
+                .query((row, n) -> DatabaseTime.read(row, "confirmed_at"))
                 .optional();
     }
 

@@ -57,7 +57,7 @@ class SftpArrivalsTest {
         sftp.takeSurely("s1", PASS, MARTA, edits);
         sftp.tryAgain();
         verify(arrivals, times(1)).take(any(), any(), any(), any());
-        verify(arrivals).refused(eq("s1"), eq(MARTA), contains("It is too large. The draft is as it was."));
+        verify(arrivals).refused(eq("s1"), eq(MARTA.accountId()), contains("It is too large. The draft is as it was."));
     }
 
     @Test

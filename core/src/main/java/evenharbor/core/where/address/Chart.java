@@ -123,13 +123,10 @@ public record Chart(List<Place> places) {
      */
     public static Chart of(List<Stand> stands, List<HostStand> hosts, boolean live, OptionalInt version, int changes) {
         Map<String, Place> places = new LinkedHashMap<>();
-        places.put(
-                HARBOR,
-                new Place(HARBOR, Kind.HARBOR, "This harbor", version, live ? "live" : "not live", new ArrayList<>()));
+        places.put(HARBOR, place(HARBOR, Kind.HARBOR, "This harbor", version, live ? "live" : "not live"));
         for (Stand stand : stands) {
-            Place place = placeOf(stand.address(), changes);
             SiteAddress address = stand.address();
-            places.computeIfAbsent(place.id(), id -> place)
+            places.computeIfAbsent(placeOf(address), id -> place(id, address, changes))
                     .ways()
                     .add(new Way(address.id(), address.words(), state(stand.state()), stand.until()));
         }
@@ -145,37 +142,31 @@ public record Chart(List<Place> places) {
                 .toList());
     }
 
-    private static Place placeOf(SiteAddress address, int changes) {
+    /** The id of the place that an address leads to. */
+    private static String placeOf(SiteAddress address) {
         return switch (address.role()) {
-            case MAIN, ALIAS, FORWARDING ->
-                new Place(HARBOR, Kind.HARBOR, "", OptionalInt.empty(), "", new ArrayList<>());
-            case POINTER ->
-                new Place(
-                        address.id(),
-                        Kind.ELSEWHERE,
-                        address.pointsTo().orElse(""),
-                        OptionalInt.empty(),
-                        "elsewhere",
-                        new ArrayList<>());
-            case TRIAL -> {
-                OptionalInt tried = address.trialVersion();
-                yield tried.isPresent()
-                        ? new Place(
-                                "v" + tried.getAsInt(),
-                                Kind.VERSION,
-                                "Version " + tried.getAsInt(),
-                                tried,
-                                "on trial",
-                                new ArrayList<>())
-                        : new Place(
-                                DRAFT,
-                                Kind.DRAFT,
-                                "The draft",
-                                OptionalInt.empty(),
-                                changes(changes),
-                                new ArrayList<>());
-            }
+            case MAIN, ALIAS, FORWARDING -> HARBOR;
+            case POINTER -> address.id();
+            case TRIAL ->
+                address.trialVersion().isPresent()
+                        ? "v" + address.trialVersion().getAsInt()
+                        : DRAFT;
         };
+    }
+
+    /** The place that a pointer or a trial leads to. */
+    private static Place place(String id, SiteAddress address, int changes) {
+        OptionalInt tried = address.trialVersion();
+        if (address.role() == Role.POINTER) {
+            return place(id, Kind.ELSEWHERE, address.pointsTo().orElse(""), OptionalInt.empty(), "elsewhere");
+        }
+        return tried.isPresent()
+                ? place(id, Kind.VERSION, "Version " + tried.getAsInt(), tried, "on trial")
+                : place(id, Kind.DRAFT, "The draft", tried, changes(changes));
+    }
+
+    private static Place place(String id, Kind kind, String title, OptionalInt version, String note) {
+        return new Place(id, kind, title, version, note, new ArrayList<>());
     }
 
     private static Place failingFirst(Place place) {
