@@ -43,7 +43,7 @@ export function ChangeSheet({ site, change }: { site: SiteView; change: Change }
           ) : (
             <figure className="min-w-0">
               <figcaption className="text-soft mb-1">
-                {after ? 'After; it is not there before' : 'Before; it is not there any more'}
+                {after ? 'After; not there before' : 'Before; not there any more'}
               </figcaption>
               {after && (
                 <PageFrame title="After" url={pageUrl(after.url, change.path)} width={width} height={440} />

@@ -21,7 +21,7 @@ import { AskReview } from '../review/AskReview';
 import { useReviews } from '../review/reviews';
 import { ChangeLedger, SETTINGS } from './ChangeLedger';
 import { ChangeSheet } from './ChangeSheet';
-import { firstChange } from './firstChange';
+import { asked, firstChange } from './firstChange';
 import { NowLive } from './NowLive';
 import { PlansAhead } from './PlansAhead';
 import { ProposedRedirects } from './ProposedRedirects';
@@ -30,7 +30,7 @@ import { PublishProgress } from './PublishProgress';
 import { SendAnyway } from './SendAnyway';
 import { SettingsSheet } from './SettingsSheet';
 
-/** How much of the site a publish changes. */
+/** How much of the site's files a publish changes. */
 function Changed({ changes, files }: { changes: Schemas['ChangeView'][]; files: number }) {
   const count = (kind: Schemas['ChangeView']['kind']) => changes.filter((c) => c.kind === kind).length;
   const [added, changed, moved, removed] = [
@@ -44,11 +44,11 @@ function Changed({ changes, files }: { changes: Schemas['ChangeView'][]; files: 
     <Proportion
       whole={files + removed}
       parts={[
-        { words: `${String(added)} new`, size: added, look: 'bg-kelp' },
-        { words: `${String(changed)} changed`, size: changed, look: 'bg-ink' },
-        { words: `${String(moved)} moved`, size: moved, look: 'bg-water' },
-        { words: `${String(removed)} removed`, size: removed, look: 'bg-magenta' },
-        { words: `${String(same)} as they are`, size: same, look: 'bg-shoal' },
+        { words: `${String(added)} new`, size: added, look: 'bg-ink' },
+        { words: `${String(changed)} changed`, size: changed, look: 'bg-water' },
+        { words: `${String(moved)} moved`, size: moved, look: 'bg-land' },
+        { words: `${String(removed)} removed`, size: removed, look: 'hatched' },
+        { words: `${String(same)} as they are`, size: same, look: 'bg-paper' },
       ]}
     />
   );
@@ -105,7 +105,7 @@ export function ReviewPage() {
   const agreement = (reviews.data?.needed ?? false) && !agreed;
   const going = changes.filter((c) => !heldBack.has(c.path)).length;
   // A page that is held back does not move, so its old link needs nothing.
-  const held = new Set([...heldBack].map((path) => `/${path}`.replace(/\/index\.html$/, '/')));
+  const held = new Set([...heldBack].map(asked));
   const nothing = going === 0 && anyway.size === 0;
   // Nothing is chosen, to be chosen otherwise a moment later, while it is not known what visitors read.
   const chosen =
@@ -172,7 +172,10 @@ export function ReviewPage() {
                     </p>
                   </div>
                 </div>
-                <Changed changes={changes} files={draft.data.count} />
+                <Changed
+                  changes={changes.filter((c) => c.path !== SETTINGS && !heldBack.has(c.path))}
+                  files={draft.data.count}
+                />
                 <FindingsLine siteId={site.id} />
                 {!publishes ? (
                   site.role === 'EDITOR' && !nothing ? (

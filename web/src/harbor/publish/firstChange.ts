@@ -3,7 +3,7 @@ import type { Schemas } from '../../common/api/client';
 type Change = Schemas['ChangeView'];
 
 /** The path by which visitors ask for a page of the draft. */
-const asked = (path: string) => `/${path}`.replace(/\/index\.html$/, '/');
+export const asked = (path: string) => `/${path}`.replace(/\/index\.html$/, '/');
 
 /** Which change is looked at first: the front page's, then that of the page most visited, then any page's. */
 export function firstChange(changes: Change[], visits: Map<string, number>): Change | undefined {

@@ -202,7 +202,7 @@ function DraftPictures({ siteId }: { siteId: string }) {
   const review = useReview(siteId);
   const [page, setPage] = useState<string>();
   const changed = (review.data?.changes ?? [])
-    .filter((change) => change.kind !== 'REMOVED' && /\.html?$/i.test(change.path))
+    .filter((change) => change.kind !== 'REMOVED' && change.page)
     .map((change) => change.path);
   return (
     <section aria-label="As people see it">

@@ -27,7 +27,7 @@ export function LaneChart({ lane, axis }: { lane: Lane; axis: Axis }) {
   const ahead = foreseen(lane, now).map((part) => ({
     ...part,
     a: clamp(x(part.from)),
-    b: clamp(part.until === null ? WIDTH : x(part.until)),
+    b: clamp(x(part.until)),
   }));
   const closings = lane.closures.map((c) => ({
     a: clamp(x(new Date(c.from))),
@@ -142,7 +142,7 @@ function Hatch({ a, b }: { a: number; b: number }) {
   );
 }
 
-/** How a site will stand from now on, part by part, if nothing else is decided. */
+/** How a site will stand from now on, part by part, if nothing else is decided; as far as that was asked for. */
 function foreseen(lane: Lane, now: Date) {
   const parts = [
     { from: now, standing: standingOf(lane.site), changes: false, words: '' },
@@ -153,5 +153,5 @@ function foreseen(lane: Lane, now: Date) {
       words: step.words,
     })),
   ];
-  return parts.map((part, i) => ({ ...part, until: parts[i + 1]?.from ?? null }));
+  return parts.map((part, i) => ({ ...part, until: parts[i + 1]?.from ?? new Date(lane.aheadUntil) }));
 }

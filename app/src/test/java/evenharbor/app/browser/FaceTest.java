@@ -214,6 +214,50 @@ class FaceTest {
     }
 
     @Test
+    void whatOpensOnTheSiteAsPeopleSeeItAndTheReviewComparesIt() {
+        browser.signIn("marta@papermoon.example", "moon over the quay");
+        browser.press("Papermoon");
+        browser.until(
+                "the front page as it looks",
+                d -> d.findElements(By.cssSelector("iframe[title='Draft: index.html']")).stream()
+                        .findFirst()
+                        .orElse(null));
+        assertThat(browser.driver.findElements(By.xpath("//label[.='Version name (optional)' or .='New text file']")))
+                .as("forms that nobody asked for")
+                .isEmpty();
+        browser.press("programme.html");
+        browser.until(
+                "the page with a change",
+                d -> !d.findElements(By.cssSelector("iframe[title='Draft: programme.html']"))
+                        .isEmpty());
+        browser.press("Publish 6 changes");
+        browser.until(
+                "the front page to be looked at first",
+                d -> d.findElement(By.cssSelector("section[aria-label=Details] h2"))
+                        .getText()
+                        .equals("index.html"));
+        browser.sees("2 new");
+        browser.sees("19 as they are");
+        browser.press("Slider");
+        WebElement slider = browser.field("Before");
+        String half = clip();
+        slider.sendKeys(Keys.END);
+        browser.until("all of what was before", d -> !clip().equals(half) && clip().contains("inset(0"));
+        assertThat(browser.faults()).isEmpty();
+        browser.press("Side by side");
+        width(390);
+        List<WebElement> frames = browser.driver.findElements(By.cssSelector("section[aria-label=Details] figure"));
+        assertThat(frames).hasSize(2);
+        assertThat(frames.get(1).getLocation().getY())
+                .as("one above the other on a phone")
+                .isGreaterThan(frames.get(0).getLocation().getY() + 100);
+    }
+
+    private String clip() {
+        return (String) browser.script("return document.querySelector('[style*=clip-path]')?.style.clipPath ?? ''");
+    }
+
+    @Test
     void aDayIsJumpedToAndTheTableSaysTheSame() {
         foxglove();
         browser.set("See any day, past or to come", "2027-06-01T12:00");

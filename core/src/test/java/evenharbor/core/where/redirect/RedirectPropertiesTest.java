@@ -207,5 +207,11 @@ class RedirectPropertiesTest {
                 theRulesOfAFolderLeadWhereTheSetDoes(List.of(RuleWorld.under("r", source, "/{+rest}")), path);
             }
         }
+        for (String pattern : List.of("/{t}/index.html", "/index.html/{t}", "/index.html/{+t}", "/a/index.html/{+t}")) {
+            for (String path :
+                    List.of("/index.html", "/a/index.html", "/a/index.html/", "/index.html/", "/index.html/a")) {
+                theRulesOfAFolderLeadWhereTheSetDoes(List.of(RuleWorld.pattern("r", pattern, "/b/{t}")), path);
+            }
+        }
     }
 }
