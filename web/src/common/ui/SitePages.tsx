@@ -18,6 +18,12 @@ export function SitePages({ siteId, version, height = 380, first }: Props) {
   const preview = usePreview(siteId, version);
   const [width, setWidth] = useState<Width>('desktop');
   const [chosen, setChosen] = useState(first);
+  const [asked, setAsked] = useState(first);
+  if (asked !== first) {
+    // Another page is asked for from outside: it is shown, at the width that was chosen.
+    setAsked(first);
+    setChosen(first);
+  }
   if (!preview.data) return <Trouble error={preview.error} />;
   const { pages, url } = preview.data;
   const known = chosen !== undefined && pages.includes(chosen) ? chosen : undefined;

@@ -228,7 +228,7 @@ function DraftPictures({ siteId }: { siteId: string }) {
           )}
         </p>
       )}
-      <SitePages key={page} siteId={siteId} version={null} height={420} {...(page && { first: page })} />
+      <SitePages siteId={siteId} version={null} height={420} {...(page && { first: page })} />
     </section>
   );
 }

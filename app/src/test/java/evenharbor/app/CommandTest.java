@@ -192,6 +192,44 @@ class CommandTest {
         assertThat(draftHas("p2999.html")).isTrue();
     }
 
+    @Test
+    void aLaterRunTellsWhatDiffersAndAllWhereTheDraftIsAnother() throws Exception {
+        run(documented().substring(0, documented().indexOf("set -eu")));
+        assertThat(run("./even-harbor publish public --draft").code()).isZero();
+        Files.writeString(folder.resolve("public/index.html"), "<!doctype html><title>Tides, new</title>");
+        Files.writeString(folder.resolve("public/more.html"), "<title>More</title>");
+        Files.delete(folder.resolve("public/img/a.svg"));
+        assertThat(run("./even-harbor publish public --draft").said()).contains("has 2 files now");
+        assertThat(lastChange()).isEqualTo("updated from a folder (2 files, 1 removed)");
+        assertThat(draftHas("img/a.svg")).isFalse();
+        assertThat(run("./even-harbor publish public --draft").said()).contains("has 2 files now");
+        assertThat(lastChange()).as("nothing differs").isEqualTo("updated from a folder (2 files, 1 removed)");
+
+        person.putText(site, "by-hand.html", "<title>By hand</title>").is(200);
+        assertThat(run("./even-harbor publish public --draft").said()).contains("has 2 files now");
+        assertThat(draftHas("by-hand.html")).isFalse();
+        assertThat(lastChange()).isEqualTo("uploaded a folder (2 files)");
+    }
+
+    @Test
+    void whatGoesIsNamedAndTheRestStays() {
+        person.putText(site, "a.html", "<title>A</title>").is(200);
+        person.putText(site, "b.html", "<title>B</title>").is(200);
+        Map<String, Object> edits =
+                Map.of("files", List.of(), "removed", List.of("a.html", "none.html", "/../x", ".harbor/settings.json"));
+        person.post("/api/sites/" + site + "/draft/edits", edits).is(200);
+        assertThat(draftHas("a.html")).isFalse();
+        assertThat(draftHas("b.html")).isTrue();
+    }
+
+    private String lastChange() {
+        return person.get("/api/sites/" + site + "/draft?files=false")
+                .is(200)
+                .json()
+                .get("what")
+                .asString();
+    }
+
     private int missing(List<Map<String, Object>> files) {
         return person.post("/api/sites/" + site + "/draft/offer", Map.of("files", files))
                 .is(200)

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 
 /** The files of a folder, each with what it is called in a site, how large it is and its SHA-256. */
@@ -26,16 +27,34 @@ final class Folder {
     private Folder() {}
 
     /** @param path with slashes, from the folder @param hash in lower-case hex digits @param stamp before it was read */
-    record Entry(String path, long size, String hash, Path file, HashCache.Stamp stamp) {}
+    record Entry(String path, long size, String hash, Path file, FolderMemory.Stamp stamp) {}
+
+    /**
+     * What a folder was read as.
+     *
+     * @param before what was remembered of it
+     * @param began when it began to be read, in nanoseconds since 1970
+     */
+    record Reading(FolderMemory before, List<Entry> entries, long began) {
+
+        /** Remembers it for the next time. @param draft what tells the draft that it became from all others, or nothing */
+        void remember(String draft) {
+            before.keep(this, draft);
+        }
+    }
+
+    /** Begins to read a folder, while its harbor is asked what is to become of it. */
+    static CompletableFuture<Reading> begin(Path folder) {
+        return CompletableFuture.supplyAsync(() -> read(folder, FolderMemory.of(folder)));
+    }
 
     /** What all files are; those of version control and of the system are left out. Only what may differ is read. */
-    static List<Entry> read(Path folder, HashCache before) {
+    static Reading read(Path folder, FolderMemory before) {
         Instant now = Instant.now();
         List<Entry> entries = files(folder).parallelStream()
                 .map(file -> entry(folder, file, before))
                 .toList();
-        before.keep(entries, TimeUnit.SECONDS.toNanos(now.getEpochSecond()) + now.getNano());
-        return entries;
+        return new Reading(before, entries, TimeUnit.SECONDS.toNanos(now.getEpochSecond()) + now.getNano());
     }
 
     /** How large files are and when they were changed, by path: what tells at little cost that something differs. */
@@ -86,11 +105,11 @@ final class Folder {
         return name.startsWith(".") && !name.equals(".well-known");
     }
 
-    private static Entry entry(Path folder, Path file, HashCache before) {
+    private static Entry entry(Path folder, Path file, FolderMemory before) {
         String path =
                 folder.relativize(file).toString().replace(file.getFileSystem().getSeparator(), "/");
         try {
-            HashCache.Stamp stamp = HashCache.Stamp.of(file);
+            FolderMemory.Stamp stamp = FolderMemory.Stamp.of(file);
             Optional<String> known = before.hash(path, stamp);
             return known.isPresent()
                     ? new Entry(path, stamp.size(), known.get(), file, stamp)
@@ -100,7 +119,7 @@ final class Folder {
         }
     }
 
-    private static Entry hashed(String path, Path file, HashCache.Stamp stamp) throws IOException {
+    private static Entry hashed(String path, Path file, FolderMemory.Stamp stamp) throws IOException {
         try (InputStream in = Files.newInputStream(file)) {
             MessageDigest digest = sha256();
             byte[] chunk = new byte[CHUNK];

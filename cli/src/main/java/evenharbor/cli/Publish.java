@@ -7,6 +7,7 @@ import java.time.format.DateTimeParseException;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.Future;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -44,9 +45,10 @@ final class Publish implements Runnable {
     @Override
     public void run() {
         LocalDateTime planned = at == null ? null : time(at);
+        Future<Folder.Reading> reading = Folder.begin(folder);
         JsonNode site = harbor.site();
         Sending sending = new Sending(harbor, quiet);
-        JsonNode draft = sending.draft(site, folder);
+        JsonNode draft = sending.draft(site, reading);
         try {
             goOn(site, sending, draft, planned);
         } catch (Failure e) {

@@ -1,10 +1,12 @@
 package evenharbor.cli;
 
-import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -14,6 +16,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Collectors;
 import java.util.stream.StreamSupport;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.JsonNodeFactory;
 
 /** Makes a folder the draft of a site, and publishes drafts: only what differs is sent. */
 final class Sending {
@@ -35,28 +38,72 @@ final class Sending {
         return "/api/sites/" + site.get("id").asString();
     }
 
-    /** Makes a folder the draft. @return the draft as it is then */
-    JsonNode draft(JsonNode site, Path folder) {
-        long revision = harbor.get(at(site) + "/changes").get("draftRevision").asLong();
-        progress("Reading " + folder);
-        List<Folder.Entry> files = Folder.read(folder, HashCache.of(folder));
-        sent = send(at(site), files);
-        JsonNode taken = harbor.post(at(site) + "/draft/take", offer(files), "If-Match", "\"" + revision + "\"");
-        progress("");
-        return taken.get("draft");
+    /** Makes a folder the draft. @param reading the folder, which may be on its way @return the draft as it is then */
+    JsonNode draft(JsonNode site, Future<Folder.Reading> reading) {
+        JsonNode before = harbor.get(at(site) + "/draft?files=false");
+        progress("Reading the folder");
+        Folder.Reading folder = done(reading);
+        Optional<FolderMemory.Difference> difference = folder.before().since(told(site, before), folder.entries());
+        String became = "";
+        try {
+            JsonNode taken = difference.isEmpty()
+                    ? replaced(site, before, folder.entries())
+                    : difference.get().isNone() ? unchanged(before) : changed(site, before, difference.get());
+            // Where one folder in it was opened, its files have other paths in the draft than here.
+            became = taken.path("unwrapped").asString("").isEmpty() ? told(site, taken.get("draft")) : "";
+            return taken.get("draft");
+        } finally {
+            folder.remember(became);
+            progress("");
+        }
     }
 
-    private static Map<String, Object> offer(List<Folder.Entry> files) {
-        return Map.of(
-                "files",
-                files.stream()
-                        .map(file -> Map.of("path", file.path(), "size", file.size(), "hash", file.hash()))
-                        .toList());
+    /** What tells a draft as it is from what it is after any change, here or by anyone. */
+    private static String told(JsonNode site, JsonNode draft) {
+        return site.get("id").asString() + " " + draft.get("revision").asLong() + " "
+                + Instant.parse(draft.get("changedAt").asString()).truncatedTo(ChronoUnit.MILLIS);
+    }
+
+    private static JsonNode unchanged(JsonNode draft) {
+        return JsonNodeFactory.instance.objectNode().set("draft", draft);
+    }
+
+    private JsonNode replaced(JsonNode site, JsonNode before, List<Folder.Entry> files) {
+        sent = send(at(site), "?replace=true", files);
+        return change(site, "/draft/take?replace=true", before, Map.of("files", listed(files)));
+    }
+
+    private JsonNode changed(JsonNode site, JsonNode before, FolderMemory.Difference edits) {
+        sent = edits.changed().isEmpty() ? 0 : send(at(site), "?replace=false", edits.changed());
+        return change(
+                site, "/draft/edits", before, Map.of("files", listed(edits.changed()), "removed", edits.removed()));
+    }
+
+    private JsonNode change(JsonNode site, String how, JsonNode before, Object offer) {
+        String revision = "\"" + before.get("revision").asLong() + "\"";
+        return harbor.post(at(site) + how, offer, "If-Match", revision);
+    }
+
+    private static List<Map<String, Object>> listed(List<Folder.Entry> files) {
+        return files.stream()
+                .map(file -> Map.<String, Object>of("path", file.path(), "size", file.size(), "hash", file.hash()))
+                .toList();
+    }
+
+    private static <T> T done(Future<T> work) {
+        try {
+            return work.get();
+        } catch (ExecutionException e) {
+            throw e.getCause() instanceof Failure failure ? failure : new IllegalStateException(e.getCause());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new Failure(Failure.REFUSED, "It was stopped. Nothing was changed.");
+        }
     }
 
     /** @return how many files were sent */
-    private int send(String at, List<Folder.Entry> files) {
-        JsonNode answer = harbor.post(at + "/draft/offer", offer(files));
+    private int send(String at, String how, List<Folder.Entry> files) {
+        JsonNode answer = harbor.post(at + "/draft/offer" + how, Map.of("files", listed(files)));
         Map<String, Folder.Entry> byHash =
                 files.stream().collect(Collectors.toMap(Folder.Entry::hash, file -> file, (a, b) -> a));
         List<Folder.Entry> missing = StreamSupport.stream(answer.get("missing").spliterator(), false)
@@ -73,14 +120,7 @@ final class Sending {
                                 + (missing.size() == 1 ? " file" : " files"));
                     }))
                     .toList();
-            for (Future<?> each : all) {
-                each.get();
-            }
-        } catch (ExecutionException e) {
-            throw e.getCause() instanceof Failure failure ? failure : new IllegalStateException(e.getCause());
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new Failure(Failure.REFUSED, "It was stopped. Nothing was changed.");
+            all.forEach(Sending::done);
         } finally {
             lines.shutdownNow();
         }

@@ -51,7 +51,7 @@ final class Watch implements Runnable {
     /** What fails now is tried again with the next change. */
     private void send(JsonNode site, Sending sending) {
         try {
-            JsonNode draft = sending.draft(site, folder);
+            JsonNode draft = sending.draft(site, Folder.begin(folder));
             if (publishes) {
                 sending.publish(site, rights);
             } else {

@@ -18,6 +18,7 @@ import org.openqa.selenium.By;
 import org.openqa.selenium.Dimension;
 import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.NoSuchFrameException;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebElement;
@@ -122,7 +123,7 @@ final class Browser implements AutoCloseable {
     /** Waits until there is an answer that is neither null nor false. */
     <T> T until(String what, Function<WebDriver, T> condition) {
         return new WebDriverWait(driver, Patience.MOST)
-                .ignoring(StaleElementReferenceException.class)
+                .ignoring(StaleElementReferenceException.class, NoSuchFrameException.class)
                 .withMessage(() -> "Waited for " + what + " at " + driver.getCurrentUrl() + "; the page says: "
                         + driver.findElement(By.tagName("body")).getText())
                 .until(condition);
@@ -271,22 +272,22 @@ final class Browser implements AutoCloseable {
         return ((JavascriptExecutor) driver).executeScript(script, arguments);
     }
 
-    /** The text of a page shown in a frame with this title. */
+    /** The text of a page shown in a frame with this title; again when the frame was drawn anew meanwhile. */
     String inFrame(String title) {
-        WebElement frame = until(
-                "frame " + title,
-                d -> d.findElements(By.cssSelector("iframe[title=\"" + title + "\"]")).stream()
-                        .findFirst()
-                        .orElse(null));
-        driver.switchTo().frame(frame);
-        try {
-            return until("text in " + title, d -> {
+        By by = By.cssSelector("iframe[title=\"" + title + "\"]");
+        return until("text in frame " + title, d -> {
+            List<WebElement> frames = d.findElements(by);
+            if (frames.isEmpty()) {
+                return null;
+            }
+            try {
+                d.switchTo().frame(frames.get(0));
                 String text = d.findElement(By.tagName("body")).getText();
                 return text.isBlank() ? null : text;
-            });
-        } finally {
-            driver.switchTo().defaultContent();
-        }
+            } finally {
+                d.switchTo().defaultContent();
+            }
+        });
     }
 
     /** The serious and critical faults that axe finds on the page, in words. */

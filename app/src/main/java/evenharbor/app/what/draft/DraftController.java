@@ -55,8 +55,9 @@ class DraftController {
     record Text(String path, String text, long revision) {}
 
     @GetMapping
-    ResponseEntity<DraftViews.DraftView> draft(@PathVariable String siteId) {
-        return views.answer(drafts.of(siteId));
+    ResponseEntity<DraftViews.DraftView> draft(
+            @PathVariable String siteId, @RequestParam(defaultValue = "true") boolean files) {
+        return views.answer(drafts.of(siteId), files);
     }
 
     @GetMapping("/text")

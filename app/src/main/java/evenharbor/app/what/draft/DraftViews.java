@@ -41,7 +41,11 @@ public class DraftViews {
 
     /** The draft with its files, and its revision as the tag to change it by. */
     public ResponseEntity<DraftView> answer(Draft draft) {
-        return ResponseEntity.ok().eTag(IfMatch.tag(draft.revision())).body(view(draft, true));
+        return answer(draft, true);
+    }
+
+    ResponseEntity<DraftView> answer(Draft draft, boolean withFiles) {
+        return ResponseEntity.ok().eTag(IfMatch.tag(draft.revision())).body(view(draft, withFiles));
     }
 
     DraftView view(Draft draft, boolean withFiles) {

@@ -7,10 +7,12 @@ import evenharbor.app.what.content.FileEntries;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.who.access.IfMatch;
+import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.draft.Intake;
 import evenharbor.core.what.draft.IntakeFile;
 import evenharbor.core.what.draft.IntakeLimits;
 import evenharbor.core.what.draft.IntakeProblem;
+import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.blob.Blobs;
@@ -31,6 +33,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import java.util.zip.ZipInputStream;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -80,6 +84,11 @@ class IntakeController {
             @NotNull(message = "Give the file's SHA-256.") String hash) {}
 
     record Offer(@NotNull(message = "List the files.") List<@Valid Offered> files) {}
+
+    /** What changes. @param removed paths that go; one that is not there is passed over */
+    record Edits(
+            @NotNull(message = "List the files.") List<@Valid Offered> files,
+            @NotNull(message = "List the paths that go.") List<String> removed) {}
 
     /** Which contents are not here yet, and what was noticed about the list. */
     record Answer(
@@ -191,8 +200,37 @@ class IntakeController {
             @RequestHeader(name = "If-Match", required = false) String ifMatch,
             @Valid @RequestBody Offer offer)
             throws IOException {
-        Site site = sites.mine(siteId);
         Intake intake = judged(offer, replace);
+        Map<String, FileEntry> files = arrived(siteId, offer, intake);
+        return takenIn(siteId, ifMatch, replace, files, Set.of(), intake, said(replace, "folder", files.size()));
+    }
+
+    @PostMapping("/edits")
+    TakenIn edit(
+            @PathVariable String siteId,
+            @RequestHeader(name = "If-Match", required = false) String ifMatch,
+            @Valid @RequestBody Edits edits)
+            throws IOException {
+        Offer offer = new Offer(edits.files());
+        Intake intake = edits.files().isEmpty() ? Intake.NONE : judged(offer, false);
+        Map<String, FileEntry> files = arrived(siteId, offer, intake);
+        Set<String> removed = sitePaths(edits.removed());
+        String what = "updated from a folder (" + counted(files.size()) + ", " + removed.size() + " removed)";
+        return takenIn(siteId, ifMatch, false, files, removed, intake, what);
+    }
+
+    /** Paths as they are in the draft, which are named as files are sent; what is set beside the files stays. */
+    private static Set<String> sitePaths(List<String> named) {
+        return named.stream()
+                .map(SitePath::read)
+                .flatMap(reading -> reading instanceof SitePath.Clean clean ? Stream.of(clean.path()) : Stream.of())
+                .filter(path -> !path.equals(SettingsFile.PATH))
+                .collect(Collectors.toSet());
+    }
+
+    /** Files whose contents are all here, safe on disk. */
+    private Map<String, FileEntry> arrived(String siteId, Offer offer, Intake intake) throws IOException {
+        Site site = sites.mine(siteId);
         Set<String> held = contents.known(site, hashes(offer, intake));
         Map<String, FileEntry> files = new HashMap<>();
         Map<String, FileEntry> known = new HashMap<>();
@@ -215,7 +253,7 @@ class IntakeController {
             files.put(path, entry);
         }
         blobs.settle();
-        return takenIn(siteId, ifMatch, replace, files, intake, "folder");
+        return files;
     }
 
     @PutMapping(
@@ -234,7 +272,9 @@ class IntakeController {
                 Files.copy(body, zip, StandardCopyOption.REPLACE_EXISTING);
             }
             ZipIntake.Taken taken = zips.take(zip, replace);
-            return takenIn(siteId, ifMatch, replace, taken.files().files(), taken.intake(), "ZIP");
+            Map<String, FileEntry> files = taken.files().files();
+            return takenIn(
+                    siteId, ifMatch, replace, files, Set.of(), taken.intake(), said(replace, "ZIP", files.size()));
         } finally {
             Files.deleteIfExists(zip);
         }
@@ -245,19 +285,29 @@ class IntakeController {
             String ifMatch,
             boolean replace,
             Map<String, FileEntry> files,
+            Set<String> removed,
             Intake intake,
-            String source) {
-        String what = (replace ? "uploaded a " : "added from a ") + source + " (" + files.size()
-                + (files.size() == 1 ? " file)" : " files)");
+            String what) {
         Draft draft = drafts.change(
                 siteId,
                 IfMatch.revision(ifMatch),
                 what,
                 before -> replace
                         ? drafts.replaced(siteId, before, Manifest.of(files))
-                        : before.with(all -> all.putAll(files)));
+                        : before.with(all -> {
+                            removed.forEach(all::remove);
+                            all.putAll(files);
+                        }));
         return new TakenIn(
                 views.view(draft, false), intake.unwrapped().orElse(""), intake.leftovers(), intake.hasPage());
+    }
+
+    private static String said(boolean replace, String source, int files) {
+        return (replace ? "uploaded a " : "added from a ") + source + " (" + counted(files) + ")";
+    }
+
+    private static String counted(int files) {
+        return files + (files == 1 ? " file" : " files");
     }
 
     private static Intake judged(Offer offer, boolean unwrap) {

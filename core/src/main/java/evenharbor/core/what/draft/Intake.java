@@ -28,6 +28,9 @@ public record Intake(
 
     private static final int MOST_PROBLEMS = 20;
 
+    /** No files, and nothing against that. */
+    public static final Intake NONE = new Intake(Map.of(), Optional.empty(), 0, false, List.of());
+
     /**
      * Judges a list of files.
      *

@@ -196,6 +196,7 @@ public final class Endpoints {
             PUT    /api/sites/{siteId}/draft/files                                SITE    EDIT
             DELETE /api/sites/{siteId}/draft/files                                SITE    EDIT
             POST   /api/sites/{siteId}/draft/folder-copies                        SITE    EDIT
+            POST   /api/sites/{siteId}/draft/edits                                SITE    EDIT
             POST   /api/sites/{siteId}/draft/moves                                SITE    EDIT
             POST   /api/sites/{siteId}/draft/offer                                SITE    EDIT
             PUT    /api/sites/{siteId}/draft/packs                                SITE    EDIT
