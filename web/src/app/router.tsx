@@ -74,6 +74,10 @@ export const router = createBrowserRouter([
         children: [
           { index: true, element: <Navigate to="what" replace /> },
           {
+            path: 'start',
+            lazy: async () => ({ Component: (await import('../harbor/publish/GoLivePage')).GoLivePage }),
+          },
+          {
             path: 'where/redirects/bring',
             lazy: async () => ({ Component: (await import('../where/redirect/BringIn')).BringIn }),
           },

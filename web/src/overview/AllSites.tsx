@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { useCertificates, useDomains, useSites } from '../common/api/queries';
 import { inALine, needsAttention } from '../where/certificate/words';
@@ -8,6 +9,11 @@ import { useSpan } from '../when/timeline/useSpan';
 import { AllAtInstant } from './AllAtInstant';
 import { DeletedSites } from './DeletedSites';
 import { useOwnsAccount } from '../who/access/May';
+
+/** Only whoever has no site yet needs it. */
+const BeginWithFiles = lazy(async () => ({
+  default: (await import('../what/site/BeginWithFiles')).BeginWithFiles,
+}));
 
 /** Domains that end soon, or that something is amiss with. */
 function DomainNotices() {
@@ -54,10 +60,20 @@ export function AllSites() {
         {sites.data?.length === 0 && (
           <Empty title="Your sites go here">
             <p className="mb-3">
-              A site begins with a folder or ZIP of pages. You look at it before anyone else can, choose its
-              address, and publish.
+              {owner
+                ? 'Drop the folder with your pages. You see the site as it will be, with an address to change or keep, and publish it. Nobody else sees it before.'
+                : 'Nobody has given you a site to work on yet.'}
             </p>
-            {owner && <Link to="/new">Create the first site</Link>}
+            {owner && (
+              <>
+                <Suspense fallback={<Loading />}>
+                  <BeginWithFiles />
+                </Suspense>
+                <p className="mt-3">
+                  <Link to="/new">Begin in another way</Link>
+                </p>
+              </>
+            )}
           </Empty>
         )}
         {sites.data && sites.data.length > 0 && (

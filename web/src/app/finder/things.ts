@@ -127,7 +127,7 @@ function actionsOf({ site }: Lane): Thing[] {
     ...(site.role === 'OWNER'
       ? [
           action('Add an address to', '/where/new'),
-          action('Add a redirect to', '/where/redirects'),
+          action('Add a redirect to', '/where/redirects/new'),
           action('Invite people to', '/who'),
         ]
       : []),

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useRef, type ReactNode } from 'react';
+import { useRef, type KeyboardEvent, type ReactNode } from 'react';
 
 interface Props<T> {
   rows: T[];
@@ -12,7 +12,23 @@ interface Props<T> {
   children: (row: T) => ReactNode;
 }
 
-/** A list of which only the rows in sight are drawn, so that thousands are as easy as three. */
+/** How far a key goes in a list of so many rows; nothing for other keys. */
+export function moved(key: string, from: number, rows: number, page: number): number | undefined {
+  const to = {
+    ArrowDown: from + 1,
+    ArrowUp: from - 1,
+    PageDown: from + page,
+    PageUp: from - page,
+    Home: 0,
+    End: rows - 1,
+  }[key];
+  return to === undefined ? undefined : Math.max(0, Math.min(rows - 1, to));
+}
+
+/**
+ * A list of which only the rows in sight are drawn, so that thousands are as easy as three. The arrow keys go from row to
+ * row, at the same place in each: from link to link, or from tick to tick.
+ */
 export function VirtualList<T>({ rows, height, keyOf, look, className = '', children }: Props<T>) {
   const scroller = useRef<HTMLDivElement>(null);
   // eslint-disable-next-line react-hooks/incompatible-library
@@ -22,15 +38,36 @@ export function VirtualList<T>({ rows, height, keyOf, look, className = '', chil
     estimateSize: () => height,
     overscan: 10,
   });
+  const move = (event: KeyboardEvent<HTMLUListElement>) => {
+    const at = event.target as HTMLElement;
+    const row = at.closest<HTMLElement>('li[data-index]');
+    if (!row || at.matches('input:not([type=checkbox]), select, textarea')) return;
+    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 0) / height) - 1);
+    const to = moved(event.key, Number(row.dataset['index']), rows.length, page);
+    if (to === undefined) return;
+    event.preventDefault();
+    const place = reached(row).indexOf(at);
+    virtual.scrollToIndex(to);
+    // The row may have to be drawn first.
+    requestAnimationFrame(() => {
+      const next = scroller.current?.querySelector<HTMLElement>(`li[data-index="${String(to)}"]`);
+      if (next) (reached(next)[place] ?? reached(next)[0])?.focus();
+    });
+  };
   return (
     <div ref={scroller} className={`border-water overflow-auto border-y ${className}`} tabIndex={-1}>
-      <ul style={{ height: virtual.getTotalSize() }} className="relative">
+      {/* The keys only go on from what has the focus within, which each browser can reach by itself. */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
+      <ul style={{ height: virtual.getTotalSize() }} className="relative" onKeyDown={move}>
         {virtual.getVirtualItems().map((item) => {
           const row = rows[item.index];
           return (
             row !== undefined && (
               <li
                 key={keyOf(row)}
+                data-index={item.index}
+                aria-setsize={rows.length}
+                aria-posinset={item.index + 1}
                 className={`absolute inset-x-0 ${look?.(row) ?? ''}`}
                 style={{ top: item.start, height }}
               >
@@ -43,3 +80,6 @@ export function VirtualList<T>({ rows, height, keyOf, look, className = '', chil
     </div>
   );
 }
+
+/** What the focus can be on in a row. */
+const reached = (row: HTMLElement) => [...row.querySelectorAll<HTMLElement>('a[href], button, input')];

@@ -98,7 +98,7 @@ function Fixes({
         ))}
         <Link
           className="inline-block min-h-[25px]"
-          to={`/sites/${site.id}/where/redirects?from=${encodeURIComponent(line.path)}`}
+          to={`/sites/${site.id}/where/redirects/new?from=${encodeURIComponent(line.path)}`}
         >
           {line.meant.length > 0 ? 'Choose another page' : 'Redirect it …'}
         </Link>

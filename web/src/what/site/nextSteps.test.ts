@@ -30,7 +30,7 @@ describe('the next step', () => {
     [{ changes: 1 }, 'Publish 1 change'],
     [{ changes: 4 }, 'Publish 4 changes'],
     [{ files: 0, liveVersion: null, live: false }, 'Add files'],
-    [{ addresses: [], liveVersion: null, live: false }, 'Choose an address'],
+    [{ addresses: [], liveVersion: null, live: false }, 'Publish 8 files'],
     [{ addresses: [] }, 'Live, but without an address'],
     [{ liveVersion: null, live: false }, 'Publish 8 files'],
     [{ changes: 2, role: 'EDITOR' }, 'Ask for a review of 2 changes'],

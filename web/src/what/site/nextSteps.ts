@@ -18,7 +18,10 @@ export function stepsOf(site: SiteView): Step[] {
     steps.push({ words: 'Visitors may get an older state', to: at('where'), attention: true });
   }
   if (site.files === 0) steps.push({ words: 'Add files', to: at('what'), attention: false });
-  if (site.addresses.length === 0) {
+  const begins = site.liveVersion === null && site.addresses.length === 0 && site.files > 0;
+  if (begins && publishes(site)) {
+    steps.push({ words: sendingOut(site, counted(site.files, 'file')), to: at('start'), attention: false });
+  } else if (site.addresses.length === 0) {
     steps.push({
       words: site.live ? 'Live, but without an address' : 'Choose an address',
       to: at('where'),
@@ -60,9 +63,11 @@ export function stepsOf(site: SiteView): Step[] {
   return steps.sort((a, b) => Number(b.attention) - Number(a.attention));
 }
 
+const publishes = (site: SiteView) => site.role === 'OWNER' || site.role === 'PUBLISHER';
+
 /** Who may not publish asks for a review; who only looks sees what differs. */
 function sendingOut(site: SiteView, what: string) {
-  if (site.role === 'OWNER' || site.role === 'PUBLISHER') return `Publish ${what}`;
+  if (publishes(site)) return `Publish ${what}`;
   return site.role === 'EDITOR' ? `Ask for a review of ${what}` : `See ${what}`;
 }
 
@@ -72,15 +77,14 @@ function reviewStep(
   at: (place: string) => string,
 ): Step[] {
   const to = at(`what/reviews/${review.id}`);
-  const publishes = site.role === 'OWNER' || site.role === 'PUBLISHER';
   if (review.state === 'AGREED') {
     const version = `version ${String(review.version)}`;
     return [
-      { words: publishes ? `Publish ${version} (agreed)` : `Agreed: ${version}`, to, attention: false },
+      { words: publishes(site) ? `Publish ${version} (agreed)` : `Agreed: ${version}`, to, attention: false },
     ];
   }
   if (review.mine) return [{ words: 'Waiting for your review', to, attention: false }];
-  return [{ words: `Review ${review.askedBy}’s changes`, to, attention: publishes }];
+  return [{ words: `Review ${review.askedBy}’s changes`, to, attention: publishes(site) }];
 }
 
 /** The same, and what may be of use besides. */

@@ -148,7 +148,8 @@ function NameButton({ name, onTake }: { name: string; onTake: (name: string) => 
   );
 }
 
-function Answer({ sense, onTake }: { sense: Sense; onTake: (name: string) => void }) {
+/** What a typed address would mean. */
+export function Answer({ sense, onTake }: { sense: Sense; onTake: (name: string) => void }) {
   const possible = sense.roles.length > 0;
   return (
     <>
@@ -170,7 +171,7 @@ function Answer({ sense, onTake }: { sense: Sense; onTake: (name: string) => voi
         {sense.mended !== null && (
           <>
             {' '}
-            Mended: <NameButton name={sense.mended} onTake={onTake} />
+            Fixed: <NameButton name={sense.mended} onTake={onTake} />
           </>
         )}
       </p>

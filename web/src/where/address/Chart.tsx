@@ -6,7 +6,7 @@ import { counted, HostName, Time } from '../../common/ui/Words';
 import { shown } from '../../common/ui/time';
 import type { SiteView } from '../../what/site/thisSite';
 import { May, WhoMay } from '../../who/access/May';
-import { day, type Certificate } from '../certificate/words';
+import { inAWord, type AddressHttps } from '../certificate/words';
 import { StateMark } from './LadderView';
 import { ROLES } from './roles';
 
@@ -58,7 +58,7 @@ export function Chart({ site, where, chosen }: { site: SiteView; where: Where; c
                   way={way}
                   last={i === place.ways.length - 1}
                   standing={where.addresses.find((a) => a.address.id === way.from)}
-                  https={https.data?.find((a) => a.addressId === way.from)?.https ?? null}
+                  https={https.data?.find((a) => a.addressId === way.from)}
                   chosen={way.from === chosen}
                 />
               ))}
@@ -129,7 +129,7 @@ function WayRow({
   way: Way;
   last: boolean;
   standing: Standing | undefined;
-  https: Certificate | null;
+  https: AddressHttps | undefined;
   chosen: boolean;
 }) {
   const line = LINES[way.state];
@@ -156,7 +156,7 @@ function WayRow({
           <span className={way.state === 'BROKEN' ? 'text-magenta font-medium' : ''}>
             {standing ? <Stands standing={standing} way={way} /> : place.note}
           </span>
-          {standing && standing.address.path === '/' && <Secure https={https} />}
+          {standing && standing.address.path === '/' && https && <Secure https={https} />}
         </span>
       </Link>
     </li>
@@ -189,15 +189,11 @@ function Stands({ standing, way }: { standing: Standing; way: Way }) {
   );
 }
 
-function Secure({ https }: { https: Certificate | null }) {
+function Secure({ https: { https, coming } }: { https: AddressHttps }) {
   return (
     <>
       {' · '}
-      {https === null
-        ? 'no HTTPS'
-        : https.secure && https.until !== null
-          ? `HTTPS until ${day(https.until)}`
-          : 'HTTPS not there yet'}
+      {https === null ? (coming ? 'HTTPS comes by itself' : 'HTTPS is off') : inAWord(https)}
     </>
   );
 }

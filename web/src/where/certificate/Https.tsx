@@ -22,7 +22,10 @@ export function Https({ site, standing }: { site: SiteView; standing: Schemas['S
   const [asking, setAsking] = useState<'on' | 'bring' | null>(null);
   if (all.isPending) return <Loading />;
   if (all.error) return <Trouble error={all.error} />;
-  const https = all.data.find((a) => a.addressId === address.id)?.https ?? null;
+  const { https, coming } = all.data.find((a) => a.addressId === address.id) ?? {
+    https: null,
+    coming: false,
+  };
   const close = () => {
     setAsking(null);
   };
@@ -31,15 +34,16 @@ export function Https({ site, standing }: { site: SiteView; standing: Schemas['S
       <h3 className="mb-1">HTTPS</h3>
       {https === null ? (
         <p className="mb-2 max-w-prose">
-          Off. Anyone on the way can read along and change what visitors get, and browsers call the site “not
-          secure”.
+          {coming
+            ? 'It comes by itself, once the name leads here and a certificate can be had. There is nothing to do.'
+            : 'Off. Anyone on the way can read along and change what visitors get, and browsers call the site “not secure”.'}
         </p>
       ) : (
         <On site={site} https={https} />
       )}
       <May site={site} to="MANAGE">
         <div className="flex flex-wrap gap-2">
-          {https === null && (
+          {https === null && !coming && (
             <Button
               kind="primary"
               onClick={() => {
@@ -49,6 +53,15 @@ export function Https({ site, standing }: { site: SiteView; standing: Schemas['S
               Turn HTTPS on …
             </Button>
           )}
+          {https?.own === false && (
+            <Button
+              onClick={() => {
+                setAsking('on');
+              }}
+            >
+              Get a certificate of its own …
+            </Button>
+          )}
           <Button
             onClick={() => {
               setAsking('bring');
@@ -56,7 +69,9 @@ export function Https({ site, standing }: { site: SiteView; standing: Schemas['S
           >
             Add a certificate …
           </Button>
-          {https !== null && <TurnOff site={site} https={https} />}
+          {(https !== null || coming) && (
+            <TurnOff site={site} name={https?.own === true ? https.name : address.hostName} />
+          )}
         </div>
       </May>
       {asking === 'on' && <TurnOn site={site} address={address} state={state} onClose={close} />}
@@ -131,19 +146,25 @@ function On({ site, https }: { site: SiteView; https: Certificate }) {
             )}
             <dt className="text-soft">Plain HTTP</dt>
             <dd>
-              <Check
-                checked={https.sendsOn}
-                disabled={!may(site, 'MANAGE')}
-                onChange={(to) => {
-                  sending.mutate(to);
-                }}
-              >
-                is sent on to HTTPS, path and query kept
-              </Check>
+              {https.own ? (
+                <Check
+                  checked={https.sendsOn}
+                  disabled={!may(site, 'MANAGE')}
+                  onChange={(to) => {
+                    sending.mutate(to);
+                  }}
+                >
+                  is sent on to HTTPS, path and query kept
+                </Check>
+              ) : https.sendsOn ? (
+                'is sent on to HTTPS, path and query kept'
+              ) : (
+                'works as well. With a certificate of its own, you can have it sent on to HTTPS.'
+              )}
             </dd>
           </dl>
           <Trouble error={sending.error} />
-          {https.sendsOn && may(site, 'MANAGE') && <BrowserPromise site={site} https={https} />}
+          {https.own && https.sendsOn && may(site, 'MANAGE') && <BrowserPromise site={site} https={https} />}
         </>
       )}
     </>

@@ -8,17 +8,15 @@ import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Trouble } from '../../common/ui/Notice';
-import type { Certificate } from './words';
 
 /** Turns HTTPS off at a name, once it is said what that means. */
-export function TurnOff({ site, https }: { site: SiteView; https: Certificate }) {
+export function TurnOff({ site, name }: { site: SiteView; name: string }) {
   const [asking, setAsking] = useState(false);
   const off = useMutation({
-    mutationFn: () =>
-      dataOf(api.DELETE('/api/certificates/{name}', { params: { path: { name: https.name } } })),
+    mutationFn: () => dataOf(api.DELETE('/api/certificates/{name}', { params: { path: { name } } })),
     onSuccess: async () => {
       await refreshSite(site.id);
-      toast(`HTTPS is off at ${https.name}`);
+      toast(`HTTPS is off at ${name}`);
     },
   });
   return (
@@ -38,8 +36,8 @@ export function TurnOff({ site, https }: { site: SiteView; https: Certificate })
         title={`Turn HTTPS off for ${site.title}?`}
       >
         <p className="mb-3">
-          Links to <span className="mono">https://{https.name}</span> stop working, at once. Pages are given
-          by plain HTTP. The certificate is let go; turning HTTPS on again gets a new one.
+          Links to <span className="mono">https://{name}</span> stop working, at once. Pages are given by
+          plain HTTP. It stays off until you turn it on again.
         </p>
         <Trouble error={off.error} />
         <DialogActions
@@ -53,7 +51,7 @@ export function TurnOff({ site, https }: { site: SiteView; https: Certificate })
             setAsking(false);
           }}
         >
-          Turn HTTPS off at {https.name}
+          Turn HTTPS off at {name}
         </DialogActions>
       </SiteDialog>
     </>

@@ -119,7 +119,7 @@ function Mixed({ outlook }: { outlook: Schemas['Mixed'] }) {
       {own.length > 0 && (
         <p className="mb-2">
           {own.length === 1 ? 'One place names' : `${String(own.length)} places name`} an address of your own.
-          We mend that when the pages are built.
+          That is fixed when the pages are built.
         </p>
       )}
       {(['BLOCKED', 'WARNED', 'UPGRADED'] as const).map((fate) => {

@@ -3,6 +3,7 @@ import type { Schemas } from '../../common/api/client';
 import { harborNow } from '../../common/api/harborClock';
 
 export type Certificate = Schemas['CertificateView'];
+export type AddressHttps = Schemas['AddressHttps'];
 
 /** A day as people write it; the year only where it is not this one. */
 export function day(at: string) {
@@ -31,6 +32,12 @@ export function inALine(https: Certificate): string {
     case 'EXPIRED':
       return `No longer secure: the certificate ended on ${until}`;
   }
+}
+
+/** How a certificate stands, as briefly as a list has room for. */
+export function inAWord(https: Certificate): string {
+  if (https.until === null) return https.state === 'BLOCKED' ? 'no HTTPS yet' : 'HTTPS is on its way';
+  return https.state === 'EXPIRED' ? 'HTTPS ended' : `HTTPS until ${day(https.until)}`;
 }
 
 /** Whether a person should know of it without asking. */

@@ -67,7 +67,7 @@ export function BringFile({ site }: { site: SiteView }) {
               disabled={put.length === 0}
               onClick={() => {
                 change.mutate(
-                  { put, remove: [], what: `brought in ${counted(put.length, 'redirect')}` },
+                  { put, remove: [], what: `imported ${counted(put.length, 'redirect')}` },
                   {
                     onSuccess: () => {
                       void navigate(`/sites/${site.id}/where/redirects`);

@@ -23,7 +23,7 @@ export function BringIn() {
         <Link to={`/sites/${site.id}/where/redirects`}>Back to the redirects</Link>
       </p>
       <Tabs.Root defaultValue="file">
-        <Tabs.List aria-label="What is brought in" className="mb-3 flex flex-wrap gap-x-5">
+        <Tabs.List aria-label="What is imported" className="mb-3 flex flex-wrap gap-x-5">
           <Tabs.Trigger value="file" className={look}>
             A CSV file of redirects
           </Tabs.Trigger>

@@ -1,5 +1,6 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { Button } from '../../common/ui/Button';
+import { Button, LinkButton } from '../../common/ui/Button';
 import { Diamond, Trouble } from '../../common/ui/Notice';
 import { counted } from '../../common/ui/Words';
 import { useChangeRedirects } from './change';
@@ -13,19 +14,23 @@ interface Props {
   ruleOf: (id: string) => Rule | undefined;
 }
 
+/** So many are listed before the rest is asked for. */
+const FEW = 4;
 const MOST = 60;
 
-/** What makes no sense in the set, each with its mends as buttons. */
+/** What makes no sense in the set, what harms visitors first, each with its fixes as buttons. */
 export function Findings({ siteId, findings, ruleOf }: Props) {
   const editor = may(useThisSite(), 'EDIT');
   const change = useChangeRedirects(siteId);
+  const [all, setAll] = useState(false);
   if (findings.length === 0) return null;
   const shorter = findings.flatMap((f) =>
     f.mends.filter((m) => m.what === 'LEAD_TO_LAST_STOP').flatMap((m) => m.put),
   );
+  const sorted = [...findings].sort((a, b) => Number(b.serious) - Number(a.serious));
   return (
-    <section id="findings" aria-label="Findings" className="border-water mt-5 border-t pt-4">
-      <div className="mb-2 flex flex-wrap items-baseline justify-between gap-2">
+    <section id="findings" aria-label="Findings" className="mb-4">
+      <div className="mb-1 flex flex-wrap items-baseline justify-between gap-2">
         <h3 className="text-[1.05rem]">{counted(findings.length, 'finding')}</h3>
         {shorter.length > 1 && editor && (
           <Button
@@ -34,7 +39,7 @@ export function Findings({ siteId, findings, ruleOf }: Props) {
               change.mutate({
                 put: shorter,
                 remove: [],
-                what: `led ${counted(shorter.length, 'redirect')} straight to the last stop`,
+                what: `shortened ${counted(shorter.length, 'chain')} of redirects`,
               });
             }}
           >
@@ -44,19 +49,24 @@ export function Findings({ siteId, findings, ruleOf }: Props) {
       </div>
       <Trouble error={change.error} />
       <ul className="border-water border-t">
-        {findings.slice(0, MOST).map((finding) => {
+        {sorted.slice(0, all ? MOST : FEW).map((finding) => {
           const rule = ruleOf(finding.rule);
           return (
-            <li key={`${finding.kind} ${finding.rule}`} className="border-water border-b py-2">
-              {rule && (
-                <Link
-                  to={`/sites/${siteId}/where/redirects/${rule.id}`}
-                  className="mono [overflow-wrap:anywhere]"
-                >
-                  {sourceText(rule)} → {targetText(rule)}
-                </Link>
-              )}
-              <FindingLine finding={finding} ruleOf={ruleOf} />
+            <li
+              key={`${finding.kind} ${finding.rule}`}
+              className="border-water grid gap-x-6 gap-y-1 border-b px-2 py-2 lg:grid-cols-[minmax(0,7fr)_5fr]"
+            >
+              <div className="min-w-0">
+                {rule && (
+                  <Link
+                    to={`/sites/${siteId}/where/redirects/${rule.id}`}
+                    className="mono inline-block min-h-[25px] [overflow-wrap:anywhere]"
+                  >
+                    {sourceText(rule)} → {targetText(rule)}
+                  </Link>
+                )}
+                <FindingLine finding={finding} ruleOf={ruleOf} />
+              </div>
               {editor && (
                 <Mends
                   finding={finding}
@@ -70,9 +80,20 @@ export function Findings({ siteId, findings, ruleOf }: Props) {
           );
         })}
       </ul>
-      {findings.length > MOST && (
-        <p className="text-soft mt-2">
-          {counted(findings.length - MOST, 'more finding')}: mend these first, then they follow.
+      {!all && findings.length > FEW && (
+        <p className="mt-1">
+          <LinkButton
+            onClick={() => {
+              setAll(true);
+            }}
+          >
+            {counted(findings.length - FEW, 'more finding')}
+          </LinkButton>
+        </p>
+      )}
+      {all && findings.length > MOST && (
+        <p className="text-soft mt-1">
+          {counted(findings.length - MOST, 'more finding')}: fix these first, then they follow.
         </p>
       )}
     </section>
@@ -99,7 +120,7 @@ export function Mends({
   onMend: (mend: Finding['mends'][number]) => void;
 }) {
   return (
-    <div className="mt-1 flex flex-wrap gap-2">
+    <div className="flex flex-wrap items-start gap-2">
       {finding.mends.map((mend) => (
         <Button
           key={mend.what}

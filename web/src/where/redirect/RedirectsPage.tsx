@@ -7,7 +7,7 @@ import { useRedirectsOutcome } from '../../common/api/visits';
 import { WhereNav } from '../address/WhereNav';
 import { useThisSite } from '../../what/site/thisSite';
 import { Button, LinkButton } from '../../common/ui/Button';
-import { Diamond, Loading, NotHere, Notice, Trouble } from '../../common/ui/Notice';
+import { Loading, NotHere, Notice, Trouble } from '../../common/ui/Notice';
 import { WillNotice } from '../../common/ui/Noticed';
 import { Panes } from '../../common/ui/Panes';
 import { counted } from '../../common/ui/Words';
@@ -20,10 +20,13 @@ import { TryUrl } from './TryUrl';
 import { BLANK, type Redirects } from './words';
 import { May, may, WhoMay } from '../../who/access/May';
 
+/** Stands in the URL for the redirect that is being made. */
+const NEW = 'new';
+
 /** Links in a row that are still large enough to be hit. */
 const SMALL = 'inline-block min-h-[25px]';
 
-/** The redirects of a site: the list, and the sheet of the one that is selected. */
+/** The redirects of a site: what is wrong with them first, then the list, and the sheet of the one that is selected. */
 export function RedirectsPage() {
   const site = useThisSite();
   const { ruleId } = useParams();
@@ -50,54 +53,69 @@ export function RedirectsPage() {
     );
   }
   const chosen = ruleId === undefined ? undefined : ruleOf(ruleId);
-  const use = uses.data?.uses.find((u) => u.redirect === ruleId);
+  const ledger = (
+    <RuleLedger
+      siteId={site.id}
+      redirects={redirects.data}
+      uses={uses.data?.uses ?? []}
+      selected={ruleId ?? ''}
+    />
+  );
   return (
     <>
       <WhereNav />
       <Waiting siteId={site.id} redirects={redirects.data} />
-      <Panes
-        label="Redirects"
-        ledger={
-          <>
-            <Summary redirects={redirects.data} saved={uses.data} />
-            <RuleLedger
-              siteId={site.id}
-              redirects={redirects.data}
-              uses={uses.data?.uses ?? []}
-              selected={ruleId ?? ''}
-            />
-          </>
-        }
-        sheet={
-          ruleId !== undefined && chosen === undefined ? (
-            <NotHere
-              what="redirect"
-              asking={redirects.isFetching}
-              to={`/sites/${site.id}/where/redirects`}
-              offer="add one"
-            />
-          ) : (
-            <>
-              <WhoMay site={site} to="EDIT" what="change redirects" />
-              <May site={site} to="EDIT">
-                <RuleForm
-                  // What is being typed is kept unless this very rule was changed by someone else.
-                  key={chosen ? JSON.stringify(chosen) : `new ${from}`}
-                  site={site}
-                  rule={chosen ?? BLANK}
-                  begin={from}
-                  ruleOf={ruleOf}
-                />
-              </May>
-              {chosen && use && <RuleUse use={use} />}
-              {!chosen && <Findings siteId={site.id} findings={redirects.data.findings} ruleOf={ruleOf} />}
-              <TryUrl key={`try ${ruleId ?? ''}`} site={site} rule={chosen} ruleOf={ruleOf} />
-            </>
-          )
-        }
-      />
+      <Summary redirects={redirects.data} saved={uses.data} />
+      <TryUrl key={`try ${ruleId ?? ''}`} site={site} rule={chosen} ruleOf={ruleOf} />
+      <Findings siteId={site.id} findings={redirects.data.findings} ruleOf={ruleOf} />
+      {ruleId === undefined ? (
+        ledger
+      ) : (
+        <Panes
+          label="Redirects"
+          back={{ to: `/sites/${site.id}/where/redirects${keeping(search)}`, words: 'All redirects' }}
+          ledger={ledger}
+          sheet={
+            ruleId !== NEW && chosen === undefined ? (
+              <NotHere
+                what="redirect"
+                asking={redirects.isFetching}
+                to={`/sites/${site.id}/where/redirects/${NEW}`}
+                offer="add one"
+              />
+            ) : (
+              <>
+                <WhoMay site={site} to="EDIT" what="change redirects" />
+                <May site={site} to="EDIT">
+                  <RuleForm
+                    // What is being typed is kept unless this very rule was changed by someone else.
+                    key={chosen ? JSON.stringify(chosen) : `new ${from}`}
+                    site={site}
+                    rule={chosen ?? BLANK}
+                    begin={from}
+                    ruleOf={ruleOf}
+                  />
+                </May>
+                {chosen && <RuleUseOf id={chosen.id} uses={uses.data} />}
+              </>
+            )
+          }
+        />
+      )}
     </>
   );
+}
+
+function RuleUseOf({ id, uses }: { id: string; uses: Schemas['UsesView'] | undefined }) {
+  const use = uses?.uses.find((each) => each.redirect === id);
+  return use ? <RuleUse use={use} /> : null;
+}
+
+/** The filter of the list, kept on the way back to it. */
+function keeping(search: URLSearchParams) {
+  const kept = new URLSearchParams(search);
+  kept.delete('from');
+  return kept.size === 0 ? '' : `?${kept.toString()}`;
 }
 
 function Summary({ redirects, saved }: { redirects: Redirects; saved: Schemas['UsesView'] | undefined }) {
@@ -109,7 +127,7 @@ function Summary({ redirects, saved }: { redirects: Redirects; saved: Schemas['U
         <h2 className="text-lg">{counted(redirects.rules.length, 'redirect')}</h2>
         <span className="flex flex-wrap gap-x-4">
           <May site={site} to="EDIT">
-            <Link className={SMALL} to={`/sites/${site.id}/where/redirects`}>
+            <Link className={SMALL} to={`/sites/${site.id}/where/redirects/${NEW}`}>
               New redirect
             </Link>
             <Link className={SMALL} to={`/sites/${site.id}/where/redirects/bring`}>
@@ -129,15 +147,6 @@ function Summary({ redirects, saved }: { redirects: Redirects; saved: Schemas['U
             {counted(saved.links, 'old link')} kept alive, followed {saved.follows.toLocaleString('en')} times
             in a year.
           </span>
-        )}
-        {redirects.findings.length > 0 && (
-          <Link
-            to={`/sites/${site.id}/where/redirects#findings`}
-            className={'flex min-h-[25px] items-center gap-1.5'}
-          >
-            {redirects.findings.some((f) => f.serious) && <Diamond />}
-            {counted(redirects.findings.length, 'finding')}
-          </Link>
         )}
         {redirects.undoable && may(site, 'EDIT') && (
           <LinkButton

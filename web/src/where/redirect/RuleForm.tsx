@@ -121,8 +121,7 @@ export function RuleForm({ site, rule, begin, ruleOf }: Props) {
               onMend={(mend) => {
                 const mended = own(mend);
                 if ((fresh || changed) && mended) setForm({ ...mended, id: form.id });
-                else
-                  change.mutate({ put: mend.put, remove: mend.remove, what: `mended ${sourceText(rule)}` });
+                else change.mutate({ put: mend.put, remove: mend.remove, what: `fixed ${sourceText(rule)}` });
               }}
             />
           </div>

@@ -1,10 +1,11 @@
 import { useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Filter } from '../../common/ui/Filter';
 import { Diamond, Trouble } from '../../common/ui/Notice';
+import { useInUrl } from '../../common/ui/useInUrl';
 import { VirtualList } from '../../common/ui/VirtualList';
 import { counted } from '../../common/ui/Words';
 import { useChangeRedirects } from './change';
@@ -26,9 +27,10 @@ type Only = 'all' | 'findings' | 'unused' | 'proposed';
 /** The rules, several hundred as easy as three: filtered, grouped, many selected at once. */
 export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
   const editor = may(useThisSite(), 'EDIT');
-  const [filter, setFilter] = useState('');
-  const [group, setGroup] = useState('');
-  const [only, setOnly] = useState<Only>('all');
+  const [filter, setFilter] = useInUrl<string>('filter', '');
+  const [group, setGroup] = useInUrl<string>('group', '');
+  const [only, setOnly] = useInUrl<Only>('only', 'all');
+  const { search } = useLocation();
   const [ticked, setTicked] = useState<Set<string>>(new Set());
   const byRule = useMemo(() => new Map(uses.map((u) => [u.redirect, u])), [uses]);
   const found = useMemo(() => {
@@ -52,6 +54,7 @@ export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
           (only === 'proposed' && r.proposed)),
     );
   }, [redirects.rules, filter, group, only, found, byRule]);
+  const most = Math.max(1, ...uses.map((u) => u.follows));
   const chosen = redirects.rules.filter((r) => ticked.has(r.id));
   const all = rows.length > 0 && rows.every((r) => ticked.has(r.id));
   if (redirects.rules.length === 0) {
@@ -146,9 +149,10 @@ export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
               }}
             />
             <RuleRow
-              to={`/sites/${siteId}/where/redirects/${rule.id}`}
+              to={`/sites/${siteId}/where/redirects/${rule.id}${search}`}
               rule={rule}
               follows={byRule.get(rule.id)?.follows ?? 0}
+              most={most}
               found={found.get(rule.id)}
               current={rule.id === selected}
             />
@@ -163,12 +167,15 @@ function RuleRow({
   to,
   rule,
   follows,
+  most,
   found,
   current,
 }: {
   to: string;
   rule: Rule;
   follows: number;
+  /** How often the one that is followed most is. */
+  most: number;
   found: boolean | undefined;
   current: boolean;
 }) {
@@ -181,8 +188,18 @@ function RuleRow({
       <span className="mono truncate font-semibold" title={sourceText(rule)}>
         {sourceText(rule)}
       </span>
-      <span className="text-soft text-right text-[0.93rem]">
-        {follows > 0 ? `${follows.toLocaleString('en')} times` : ''}
+      <span className="text-soft flex items-center justify-end gap-2 text-right text-[0.93rem]">
+        {follows > 0 && (
+          <>
+            {`${follows.toLocaleString('en')} times`}
+            <span aria-hidden className="border-water hidden h-2.5 w-24 border sm:block">
+              <span
+                className="bg-water block h-full"
+                style={{ width: `${String(Math.max(2, (100 * follows) / most))}%` }}
+              />
+            </span>
+          </>
+        )}
       </span>
       <span className="text-soft truncate" title={targetText(rule)}>
         {rule.status === GONE ? (

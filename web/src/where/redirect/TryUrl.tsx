@@ -5,7 +5,6 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
-import { Field } from '../../common/ui/Field';
 import { Diamond, Trouble } from '../../common/ui/Notice';
 import { instant, local } from './RuleOptions';
 import { sourceText, type Rule } from './words';
@@ -27,7 +26,10 @@ const ENDS: Record<Schemas['JourneyView']['end'], string> = {
   LOOP: 'It goes round in a ring. Browsers give up.',
 };
 
-/** Any URL of the site, hop by hop, also at another date; and by a real request. */
+/**
+ * Any URL of the site, hop by hop, also at another date; and by a real request. What else can be set about it is out of the
+ * way until it is asked for.
+ */
 export function TryUrl({ site, rule, ruleOf }: Props) {
   const [url, setUrl] = useState(rule?.kind === 'EXACT' ? rule.source : '');
   const [at, setAt] = useState<string | null>(null);
@@ -48,28 +50,41 @@ export function TryUrl({ site, rule, ruleOf }: Props) {
     visit.reset();
   };
   return (
-    <section aria-label="Try a URL" className="border-water mt-5 border-t pt-4">
-      <h3 className="mb-2 text-[1.05rem]">Try a URL</h3>
+    <section aria-label="Test a URL" className="mb-4">
       <form
         onSubmit={(e) => {
           e.preventDefault();
           trial.mutate();
         }}
       >
-        <Field
-          label="URL or path of this site"
-          value={url}
-          className="mono"
-          placeholder="/about.html"
-          autoComplete="off"
-          autoCapitalize="none"
-          spellCheck={false}
-          onChange={(e) => {
-            reset();
-            setUrl(e.target.value);
-          }}
-        />
-        <div className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
+        <div className="flex flex-wrap gap-2">
+          <input
+            value={url}
+            aria-label="URL or path of this site"
+            className="mono border-ink bg-paper min-w-0 flex-1 basis-64 border px-2 py-1.5"
+            placeholder="Test a URL or path: where does /about.html lead?"
+            autoComplete="off"
+            autoCapitalize="none"
+            spellCheck={false}
+            onChange={(e) => {
+              reset();
+              setUrl(e.target.value);
+            }}
+          />
+          <Button type="submit" busy={trial.isPending} disabled={url.trim() === ''}>
+            Test
+          </Button>
+          <Button
+            busy={visit.isPending}
+            disabled={url.trim() === ''}
+            onClick={() => {
+              visit.mutate();
+            }}
+          >
+            Test on the live site
+          </Button>
+        </div>
+        <div className={`mt-2 flex-wrap items-end gap-x-4 gap-y-2 ${url.trim() === '' ? 'hidden' : 'flex'}`}>
           <label className="flex items-center gap-2">
             At
             <input
@@ -91,20 +106,6 @@ export function TryUrl({ site, rule, ruleOf }: Props) {
           >
             Test the draft (untick: the live site)
           </Check>
-        </div>
-        <div className="flex flex-wrap gap-2">
-          <Button type="submit" busy={trial.isPending} disabled={url.trim() === ''}>
-            Test
-          </Button>
-          <Button
-            busy={visit.isPending}
-            disabled={url.trim() === ''}
-            onClick={() => {
-              visit.mutate();
-            }}
-          >
-            Test on the live site
-          </Button>
         </div>
       </form>
       <div aria-live="polite">

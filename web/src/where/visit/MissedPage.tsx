@@ -196,7 +196,7 @@ function MissedRow({
           <p className="mt-1 flex flex-wrap items-baseline gap-x-4">
             <Link
               className="inline-block min-h-[25px]"
-              to={`/sites/${siteId}/where/redirects?from=${encodeURIComponent(missed.path)}`}
+              to={`/sites/${siteId}/where/redirects/new?from=${encodeURIComponent(missed.path)}`}
             >
               {missed.meant.length > 0 ? 'Choose another page' : 'Choose a page'}
             </Link>

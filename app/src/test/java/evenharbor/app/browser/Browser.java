@@ -18,7 +18,6 @@ import org.openqa.selenium.By;
 import org.openqa.selenium.Dimension;
 import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
-import org.openqa.selenium.NoSuchFrameException;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebElement;
@@ -123,7 +122,7 @@ final class Browser implements AutoCloseable {
     /** Waits until there is an answer that is neither null nor false. */
     <T> T until(String what, Function<WebDriver, T> condition) {
         return new WebDriverWait(driver, Patience.MOST)
-                .ignoring(StaleElementReferenceException.class, NoSuchFrameException.class)
+                .ignoring(StaleElementReferenceException.class)
                 .withMessage(() -> "Waited for " + what + " at " + driver.getCurrentUrl() + "; the page says: "
                         + driver.findElement(By.tagName("body")).getText())
                 .until(condition);
@@ -163,6 +162,21 @@ final class Browser implements AutoCloseable {
             WebElement control = control(name);
             // What is still on its way cannot be pressed by a person, either.
             if (!control.isEnabled() || "true".equals(control.getAttribute("aria-disabled"))) {
+                return false;
+            }
+            control.click();
+            return true;
+        });
+    }
+
+    /** Presses what has this name within a part of the page, where it stands elsewhere as well. */
+    void pressIn(String part, String name) {
+        until("pressing " + name + " in " + part, d -> {
+            WebElement control = d.findElement(By.cssSelector(part)).findElements(By.tagName("button")).stream()
+                    .filter(each -> each.getText().equals(name) && each.isEnabled())
+                    .findFirst()
+                    .orElse(null);
+            if (control == null) {
                 return false;
             }
             control.click();

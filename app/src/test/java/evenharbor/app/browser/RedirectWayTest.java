@@ -115,7 +115,7 @@ class RedirectWayTest {
 
     @Test
     void aRuleIsJudgedWhileItIsTypedTriedAndMended() {
-        browser.open(at("/where/redirects"));
+        browser.open(at("/where/redirects/new"));
         browser.fill("Old path", "https://elsewhere.example/gin");
         browser.fill("Leads to", "/rosehip-syrup.html");
         browser.sees("“elsewhere.example” is not a name of this site");
@@ -160,7 +160,7 @@ class RedirectWayTest {
         browser.sees("is no status of a redirect");
         assertThat(browser.faults()).isEmpty();
         browser.press("Import 500 redirects");
-        browser.sees("Brought in 500 redirects");
+        browser.sees("Imported 500 redirects");
         assertThat(count()).isGreaterThanOrEqualTo(500);
 
         // Several hundred are as easy as three: found, selected, removed, and back again.
@@ -175,8 +175,30 @@ class RedirectWayTest {
         browser.press("Remove " + some);
         browser.sees("Removed " + some + " redirects");
         assertThat(count()).isLessThan(500);
+        // The list goes by keyboard, and what it was narrowed to stands in its URL.
         browser.press("Undo “removed " + some + " redirects”");
         await("the undo").atMost(Patience.MOST).until(() -> count() >= 500);
+        By rows = By.cssSelector("li[data-index] a");
+        browser.until("the rows again", d -> d.findElements(rows).size() > 5);
+        browser.script("document.querySelector('li[data-index=\"0\"] a').focus()");
+        browser.keys(Keys.END);
+        String last = browser.until("the last row", d -> {
+            String index =
+                    d.switchTo().activeElement().findElement(By.xpath("..")).getAttribute("aria-posinset");
+            return String.valueOf(some).equals(index)
+                    ? d.switchTo().activeElement().getText()
+                    : null;
+        });
+        browser.keys(Keys.ARROW_UP, Keys.ARROW_DOWN, Keys.ENTER);
+        browser.until(
+                "the last one to be open",
+                d -> last.startsWith(browser.field("Old path").getAttribute("value")));
+        browser.driver.navigate().back();
+        browser.until(
+                "the filter as it was",
+                d -> browser.field("Only redirects that have")
+                        .getAttribute("value")
+                        .equals("/archive/1"));
         assertThat(browser.faults()).isEmpty();
     }
 

@@ -69,8 +69,6 @@ class WholeWayTest {
         browser.sees("Your sites go here");
 
         // 1. A site from a folder.
-        browser.press("Create the first site");
-        browser.fill("What is it called?", "Kite Shop");
         browser.choose(
                 "Choose a folder",
                 site(
@@ -82,14 +80,13 @@ class WholeWayTest {
                                 page("About"),
                                 "style.css",
                                 "h1{color:teal}")));
-        browser.sees("3 files");
-        browser.press("Create site");
-        browser.sees("The draft");
-        browser.sees("about.html");
+        browser.until(
+                "the name and the address that are proposed",
+                d -> browser.field("Name").getAttribute("value").equals("Kite Shop")
+                        && browser.field("Address").getAttribute("value").startsWith("kite-shop"));
+        assertThat(browser.faults()).isEmpty();
 
-        // 2. An address: taken first, then one that is free.
-        browser.press("Choose an address");
-        browser.sees("From the title");
+        // 2. Another address: taken first, then one that is free.
         browser.fill("Address", "Papermoon.harbor.localhost/");
         browser.sees("papermoon.harbor.localhost is taken.");
         browser.sees("Taken off: capital letters, the slash at the end, the harbor's own ending");
@@ -100,26 +97,19 @@ class WholeWayTest {
         browser.press("ki-tes");
         browser.fill("Address", "kite-shop");
         browser.sees("kite-shop.harbor.localhost is free.");
-        browser.press("Claim kite-shop");
-        browser.sees("kite-shop.harbor.localhost is yours");
 
-        // 3. Look at the draft before anyone else.
-        browser.press("What");
-        browser.press("Preview");
+        // 3. Look at it before anyone else.
         assertThat(browser.inFrame("Draft: index.html")).contains("Kites");
         browser.press("phone");
         browser.until(
                 "the phone's width",
                 d -> d.findElement(By.tagName("iframe")).getCssValue("width").equals("390px"));
-        assertThat(browser.faults()).isEmpty();
 
-        // 4. Review and publish.
-        browser.press("Publish 3 files");
-        browser.sees("3 changes to publish");
-        assertThat(browser.faults()).isEmpty();
+        // 4. Publish, and have the link.
         browser.press("I have the right to publish this content. (Asked once for each site.)");
-        browser.press("Publish 3 changes");
+        browser.pressIn("form[aria-label='Go live']", "Publish 3 files");
         browser.sees("Kite Shop is live, version 1.");
+        assertThat(browser.faults()).isEmpty();
         String link = browser.until("the public link", d -> d.findElement(By.partialLinkText("kite-shop")))
                 .getAttribute("href");
         browser.open(link);
@@ -130,7 +120,7 @@ class WholeWayTest {
         // 5. Go on editing; visitors see nothing of it.
         browser.driver.navigate().back();
         browser.driver.navigate().back();
-        browser.press("Draft");
+        browser.press("What");
         browser.until("the file", d -> d.findElement(By.cssSelector("a[href$='path=about.html']")))
                 .click();
         browser.until(
@@ -210,17 +200,16 @@ class WholeWayTest {
         ApiClient person = harbor.person();
         browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.press("New site");
-        browser.fill("What is it called?", "Zipped");
         Path bad = Files.write(folder.resolve("bad.zip"), Zips.of(Map.of("../out.html", "x")));
         browser.choose("Choose a ZIP", bad);
-        browser.press("Create site");
         browser.sees("leads out of the folder");
         browser.sees("still empty");
         Path good = Files.write(folder.resolve("good.zip"), Zips.of(Map.of("z/index.html", page("Zip"))));
         browser.choose("Choose a ZIP", good);
-        browser.press("Try again");
-        browser.sees("The draft");
-        browser.sees("index.html");
+        browser.until(
+                "the name of its front page",
+                d -> browser.field("Name").getAttribute("value").equals("Kite Shop"));
+        assertThat(browser.inFrame("Draft: index.html")).contains("Zip");
         assertThat(person.get("/api/sites").json()).hasSize(1);
     }
 
@@ -288,8 +277,8 @@ class WholeWayTest {
         person.putText(site, "index.html", page("copied")).is(200);
         browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.press("New site");
-        browser.fill("What is it called?", "Second");
-        browser.press("A copy of another site");
+        browser.press("Begin with no files, or with a copy of a site");
+        browser.fill("Name of the site", "Second");
         browser.until("the list", d -> d.findElement(By.xpath("//option[.='Original']")))
                 .click();
         browser.press("Create site");
@@ -398,7 +387,7 @@ class WholeWayTest {
             browser.script("localStorage.setItem('harbor-theme', arguments[0])", colours);
             for (List<String> screen : List.of(
                     List.of(harbor.officeOrigin() + "/", "Foxglove"),
-                    List.of(harbor.officeOrigin() + "/new", "It begins with"),
+                    List.of(harbor.officeOrigin() + "/new", "Drop the folder with your pages"),
                     List.of(papermoon + "/where", "Add an address"),
                     List.of(address, "Visitors get this site"),
                     List.of(papermoon + "/where/harbor", "This harbor"),

@@ -23,6 +23,7 @@ public final class Certificates {
 
     private final Map<String, Shown> byName = new ConcurrentHashMap<>();
     private final Map<String, Shown> byAlias = new ConcurrentHashMap<>();
+    private final Set<String> declined = ConcurrentHashMap.newKeySet();
     private final Queue<Retired> retired = new ConcurrentLinkedQueue<>();
     private final Map<Bytes, X509Certificate> issuers = new ConcurrentHashMap<>();
     private final AtomicLong generations = new AtomicLong();
@@ -58,6 +59,7 @@ public final class Certificates {
         }
         Shown shown = new Shown(name + "#" + generations.incrementAndGet(), shared, key);
         byAlias.put(shown.alias(), shown);
+        declined.remove(name);
         retire(byName.put(name, shown));
     }
 
@@ -70,8 +72,15 @@ public final class Certificates {
         }
     }
 
+    /** Shows none for a name, not even one for all names beside it. */
+    public void decline(String name) {
+        declined.add(name);
+        retire(byName.remove(name));
+    }
+
     /** Shows no certificate of its own for a name any more. */
     public void remove(String name) {
+        declined.remove(name);
         retire(byName.remove(name));
     }
 
@@ -102,7 +111,9 @@ public final class Certificates {
             return Optional.of(exact);
         }
         int dot = host.indexOf('.');
-        return dot < 0 ? Optional.empty() : Optional.ofNullable(byName.get("*" + host.substring(dot)));
+        return dot < 0 || declined.contains(host)
+                ? Optional.empty()
+                : Optional.ofNullable(byName.get("*" + host.substring(dot)));
     }
 
     Shown ofAlias(String alias) {

@@ -61,6 +61,10 @@ class SecureRoutes {
         if (now.key().isPresent()) {
             edge.certificates().put(name, now.chain(), now.key().get());
             shown.put(name, now.secured());
+        } else if (now.secured().declined()) {
+            // None is shown, and nobody is sent on, whatever the certificate for all names beside it would do.
+            edge.certificates().decline(name);
+            shown.put(name, now.secured());
         } else {
             edge.certificates().remove(name);
             shown.remove(name);

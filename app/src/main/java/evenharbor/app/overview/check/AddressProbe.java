@@ -62,8 +62,8 @@ class AddressProbe {
         this.clock = clock;
     }
 
-    /** What was seen. @param looks what others may still remember */
-    record Seeing(Address address, Ladder ladder, List<KeptLook> looks) {}
+    /** What was seen. @param secure whether it has HTTPS, or is to have it @param looks what others may still remember */
+    record Seeing(Address address, Ladder ladder, boolean secure, List<KeptLook> looks) {}
 
     /**
      * Sees how an address stands.
@@ -86,7 +86,7 @@ class AddressProbe {
                         Ladder ladder = Ladder.of(
                                 sight(address, host, apex, domain, delegation, looks, past, visit, secure),
                                 clock.instant());
-                        return new Seeing(address, ladder, kept(past, looks));
+                        return new Seeing(address, ladder, secure.isPresent(), kept(past, looks));
                     });
                 }));
     }
@@ -113,11 +113,15 @@ class AddressProbe {
     private CompletableFuture<Optional<SecureSight>> secure(Address address, HostName host, List<String> numbers) {
         Optional<Secured> secured = Optional.ofNullable(
                         certificates.of(List.of(host.ascii())).get(host.ascii()))
-                .filter(s -> s.life().wanted());
+                // What nobody asked for is no hindrance while it is not there.
+                .filter(s -> s.life().wanted() && (s.chosen() || s.life().held().isPresent()));
         if (secured.isEmpty()) {
             return CompletableFuture.completedFuture(Optional.empty());
         }
-        CompletableFuture<AddressSight.Visit> sentOn = visitor.sentOn(address, numbers);
+        boolean sentOnMeant = secured.get().sendsOn() || secured.get().chosen();
+        CompletableFuture<Optional<AddressSight.Visit>> sentOn = sentOnMeant
+                ? visitor.sentOn(address, numbers).thenApply(Optional::of)
+                : CompletableFuture.completedFuture(Optional.empty());
         CompletableFuture<CaaRules.Verdict> permission =
                 issuance.permission(host, secured.get().name().startsWith("*."));
         return visitor.handshake(address, numbers)

@@ -8,6 +8,7 @@ import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.address.AddressesChanged;
 import evenharbor.app.where.certificate.Certificates;
 import evenharbor.app.where.certificate.CertificatesChanged;
+import evenharbor.app.where.certificate.HttpsByDefault;
 import evenharbor.app.where.dns.Delegation;
 import evenharbor.app.where.domain.Domains;
 import evenharbor.app.who.access.Person;
@@ -52,6 +53,7 @@ public class Checks {
     private final Domains domains;
     private final Sites sites;
     private final Certificates certificates;
+    private final HttpsByDefault httpsByDefault;
     private final VisitProperties visits;
     private final Activities activities;
     private final JdbcClient db;
@@ -66,6 +68,7 @@ public class Checks {
             Domains domains,
             Sites sites,
             Certificates certificates,
+            HttpsByDefault httpsByDefault,
             VisitProperties visits,
             Activities activities,
             JdbcClient db,
@@ -78,6 +81,7 @@ public class Checks {
         this.domains = domains;
         this.sites = sites;
         this.certificates = certificates;
+        this.httpsByDefault = httpsByDefault;
         this.visits = visits;
         this.activities = activities;
         this.db = db;
@@ -229,6 +233,10 @@ public class Checks {
                 .anyMatch(kind -> done(kind, seeing.ladder().steps().stream())
                         && !done(kind, kept.stream().map(KeptStep::step)))) {
             certificates.mended(seeing.address().hostName());
+        }
+        if (!seeing.secure() && seeing.ladder().state() == Ladder.State.OK) {
+            Address address = seeing.address();
+            sites.find(address.siteId()).ifPresent(site -> httpsByDefault.reached(address, site.accountId()));
         }
     }
 

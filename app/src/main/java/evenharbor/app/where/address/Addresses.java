@@ -2,6 +2,7 @@ package evenharbor.app.where.address;
 
 import evenharbor.app.HarborProperties;
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.address.Role;
@@ -10,6 +11,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -112,6 +114,14 @@ public class Addresses {
         }
         int port = harbor.visitors().port();
         return "http://" + host.ascii() + (port == USUAL_PORT ? "" : ":" + port) + path;
+    }
+
+    /** Refuses a host name at which none of the person's sites has an address. */
+    public void needMine(String host) {
+        Set<String> mine = sites.mine().stream().map(Site::id).collect(Collectors.toSet());
+        if (at(host).stream().noneMatch(address -> mine.contains(address.siteId()))) {
+            throw Problem.notFound("This name");
+        }
     }
 
     /** All addresses at a host name, of any site. */

@@ -38,12 +38,19 @@ class CertificateController {
     private final Certificates certificates;
     private final MixedContentReport outlook;
     private final Addresses addresses;
+    private final HttpsByDefault byDefault;
     private final Clock clock;
 
-    CertificateController(Certificates certificates, MixedContentReport outlook, Addresses addresses, Clock clock) {
+    CertificateController(
+            Certificates certificates,
+            MixedContentReport outlook,
+            Addresses addresses,
+            HttpsByDefault byDefault,
+            Clock clock) {
         this.certificates = certificates;
         this.outlook = outlook;
         this.addresses = addresses;
+        this.byDefault = byDefault;
         this.clock = clock;
     }
 
@@ -75,12 +82,16 @@ class CertificateController {
     /**
      * A name and its HTTPS.
      *
+     * @param own whether it is the account's; else it is the harbor's, for all of its names
+     * @param chosen whether a person turned it on
      * @param until until when the certificate is valid; null when there is none
      * @param renewsBy by when it renews itself; null when it does not
      * @param secure whether visitors come to HTTPS and are shown a valid certificate
      */
     record CertificateView(
             String name,
+            boolean own,
+            boolean chosen,
             CertificateLife.State state,
             List<String> names,
             String issuer,
@@ -100,6 +111,8 @@ class CertificateController {
         Holding held = life.held().orElse(null);
         return new CertificateView(
                 secured.name(),
+                !secured.accountId().equals(HttpsByDefault.HARBOR),
+                secured.chosen(),
                 life.state(now),
                 held == null ? List.of() : held.names(),
                 held == null ? "" : held.issuer(),
@@ -136,9 +149,9 @@ class CertificateController {
                 hsts.hindrance(hsts.step(), true, now).orElse(""));
     }
 
-    /** The HTTPS of one address. */
+    /** The HTTPS of one address. @param coming whether it comes by itself, once a certificate can be had */
     record AddressHttps(
-            String addressId, @Schema(nullable = true) CertificateView https) {}
+            String addressId, @Schema(nullable = true) CertificateView https, boolean coming) {}
 
     @GetMapping("/certificates")
     List<CertificateView> mine() {
@@ -150,14 +163,14 @@ class CertificateController {
         List<Address> all = addresses.mineOf(siteId);
         Map<String, Secured> found =
                 certificates.of(all.stream().map(Address::hostName).toList());
-        return all.stream()
-                .map(a -> new AddressHttps(
-                        a.id(),
-                        found.containsKey(a.hostName())
-                                        && found.get(a.hostName()).life().wanted()
-                                ? view(found.get(a.hostName()))
-                                : null))
-                .toList();
+        return all.stream().map(a -> https(a, found.get(a.hostName()))).toList();
+    }
+
+    private AddressHttps https(Address address, Secured secured) {
+        boolean wanted = secured != null && secured.life().wanted();
+        boolean declined = secured != null && secured.declined();
+        return new AddressHttps(
+                address.id(), wanted ? view(secured) : null, !wanted && !declined && byDefault.concerns(address));
     }
 
     @GetMapping("/sites/{siteId}/https/outlook")

@@ -24,6 +24,10 @@ class CertificateEntity {
 
     String accountId;
     boolean wanted;
+
+    @Enumerated(EnumType.STRING)
+    HttpsChoice choice;
+
     String chain;
     byte[] privateKey;
     String names;
@@ -62,6 +66,7 @@ class CertificateEntity {
         row.accountId = person.accountId();
         row.createdBy = person.id();
         row.createdAt = now;
+        row.choice = HttpsChoice.NONE;
         row.setHsts(Hsts.NEVER);
         row.setLife(CertificateLife.of(name));
         return row;
@@ -127,6 +132,6 @@ class CertificateEntity {
     }
 
     Secured toSecured() {
-        return new Secured(name, accountId, life(), sendsOn, hsts());
+        return new Secured(name, accountId, life(), choice, sendsOn, hsts());
     }
 }

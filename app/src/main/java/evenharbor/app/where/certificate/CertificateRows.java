@@ -11,6 +11,8 @@ import evenharbor.core.where.certificate.CertificateLife;
 import evenharbor.core.where.certificate.LifeEvent;
 import java.time.Clock;
 import java.util.function.Consumer;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -18,6 +20,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** Changes rows of certificates, each in one transaction, and tells of it. */
 @Component
 class CertificateRows {
+
+    private static final Logger LOG = LoggerFactory.getLogger(CertificateRows.class);
 
     private final CertificateRepository repository;
     private final Addresses addresses;
@@ -77,6 +81,7 @@ class CertificateRows {
                 // Whoever had the name before has it no more, and neither has their certificate.
                 row.setLife(CertificateLife.of(name));
                 row.sendsOn = false;
+                row.choice = HttpsChoice.NONE;
                 row.accountId = person.accountId();
             }
             row.createdBy = person.id();
@@ -86,6 +91,10 @@ class CertificateRows {
 
     /** Records what happened, at the site that has the name. */
     void note(ActivityKind kind, CertificateEntity row, String detail) {
+        if (row.accountId.equals(HttpsByDefault.HARBOR)) {
+            LOG.info("{}{}", row.name, detail);
+            return;
+        }
         String site =
                 addresses.at(row.name).stream().findFirst().map(Address::siteId).orElse(Activities.NO_SITE);
         activities.note(kind, site, Current.present().orElse(Activities.harbor(row.accountId)), row.name + detail);

@@ -60,6 +60,7 @@ class CertificateWatch {
     private final Domains domains;
     private final Authority authority;
     private final AuthorityProperties properties;
+    private final HttpsByDefault byDefault;
     private final IssuanceCheck issuance;
     private final Challenges challenges;
     private final Secrets secrets;
@@ -80,6 +81,7 @@ class CertificateWatch {
             Domains domains,
             Authority authority,
             AuthorityProperties properties,
+            HttpsByDefault byDefault,
             IssuanceCheck issuance,
             Challenges challenges,
             Secrets secrets,
@@ -92,6 +94,7 @@ class CertificateWatch {
         this.domains = domains;
         this.authority = authority;
         this.properties = properties;
+        this.byDefault = byDefault;
         this.issuance = issuance;
         this.challenges = challenges;
         this.secrets = secrets;
@@ -134,7 +137,10 @@ class CertificateWatch {
     private void lookAfter(CertificateEntity row) {
         try {
             if (unused(row.name)) {
-                rows.apply(row.name, new LifeEvent.TurnedOff());
+                rows.change(row.name, given -> {
+                    given.setLife(given.life().on(new LifeEvent.TurnedOff(), clock.instant()));
+                    given.choice = HttpsChoice.NONE;
+                });
                 return;
             }
             switch (row.life().due(clock.instant())) {
@@ -158,6 +164,10 @@ class CertificateWatch {
 
     /** A name that no address has any more, or no domain, needs no certificate. */
     private boolean unused(String name) {
+        return !byDefault.ofHarbor(name) && nobodys(name);
+    }
+
+    private boolean nobodys(String name) {
         return name.startsWith("*.")
                 ? domains.holding(new HostName(name.substring(2))).isEmpty()
                 : addresses.at(name).isEmpty();
@@ -262,7 +272,8 @@ class CertificateWatch {
             row.setLife(life);
             row.chain = Pem.of(chain);
             row.privateKey = secrets.sealed(Pem.of(key));
-            row.sendsOn = row.sendsOn || first;
+            // Whom nobody asked is sent on only to what their browser knows.
+            row.sendsOn |= first && (row.choice == HttpsChoice.ON || properties.knownToBrowsers());
             rows.note(ActivityKind.CERTIFICATE_HELD, row, ", until " + Dates.day(holding.until()));
         });
     }

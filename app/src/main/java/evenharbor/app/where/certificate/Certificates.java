@@ -85,7 +85,7 @@ public class Certificates {
             Optional<Secured> shared = wildcard(host)
                     .map(byName::get)
                     .filter(s -> s.life().wanted() && s.life().held().isPresent());
-            own.filter(s -> s.life().wanted())
+            own.filter(s -> s.life().wanted() || s.declined())
                     .or(() -> shared)
                     .or(() -> own)
                     .ifPresent(secured -> found.put(host, secured));
@@ -159,12 +159,16 @@ public class Certificates {
     private Secured turnOn(String name) {
         boolean mine = repository
                 .findByNameAndAccountId(name, Current.person().accountId())
-                .map(row -> row.wanted)
+                .map(row -> row.wanted && row.choice == HttpsChoice.ON)
                 .orElse(false);
         if (!mine) {
             rows.begin(name, Current.person());
             rows.change(name, row -> {
-                row.setLife(row.life().on(new LifeEvent.TurnedOn(), clock.instant()));
+                Instant now = clock.instant();
+                row.choice = HttpsChoice.ON;
+                row.setLife(row.life().on(new LifeEvent.TurnedOn(), now));
+                row.sendsOn |=
+                        row.life().held().filter(held -> held.validAt(now)).isPresent();
                 rows.note(ActivityKind.HTTPS_CHANGED, row, " is to be secure");
             });
         }
@@ -185,7 +189,11 @@ public class Certificates {
 
     /** Turns HTTPS off at a name, once no browser insists on it any more. */
     public void turnOff(String name) {
-        CertificateEntity mine = row(name);
+        if (repository.findById(name).filter(row -> row.wanted).isEmpty()) {
+            addresses.needMine(name);
+            rows.begin(name, Current.person());
+        }
+        CertificateEntity mine = own(name);
         Hsts hsts = mine.hsts();
         Instant now = clock.instant();
         if (mine.wanted && !hsts.free(now)) {
@@ -199,15 +207,23 @@ public class Certificates {
         }
         rows.change(name, row -> {
             row.setLife(row.life().on(new LifeEvent.TurnedOff(), now));
+            row.choice = HttpsChoice.OFF;
             row.sendsOn = false;
             rows.note(ActivityKind.HTTPS_CHANGED, row, " is no longer secure");
         });
     }
 
     private CertificateEntity row(String name) {
+        CertificateEntity row = own(name);
+        if (!row.wanted) {
+            throw Problem.notFound("This name's HTTPS");
+        }
+        return row;
+    }
+
+    private CertificateEntity own(String name) {
         return repository
                 .findByNameAndAccountId(name, Current.person().accountId())
-                .filter(row -> row.wanted)
                 .orElseThrow(() -> Problem.notFound("This name's HTTPS"));
     }
 
@@ -280,6 +296,7 @@ public class Certificates {
     void bring(String name, BroughtCertificate brought) {
         rows.begin(name, Current.person());
         rows.change(name, row -> {
+            row.choice = HttpsChoice.ON;
             row.setLife(row.life().on(new LifeEvent.Brought(brought.holding()), clock.instant()));
             row.chain = Pem.of(brought.chain());
             row.privateKey = secrets.sealed(Pem.of(brought.key()));

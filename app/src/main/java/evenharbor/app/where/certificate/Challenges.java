@@ -1,5 +1,6 @@
 package evenharbor.app.where.certificate;
 
+import evenharbor.app.HarborProperties;
 import evenharbor.app.where.dns.Dns;
 import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.app.where.domain.Domain;
@@ -7,6 +8,8 @@ import evenharbor.app.where.domain.Domains;
 import evenharbor.app.where.domain.ZoneKeeping;
 import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.certificate.Hindrance;
+import evenharbor.core.where.domain.Zone;
+import evenharbor.core.where.domain.ZoneDifference;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.ZoneOffset;
@@ -26,13 +29,24 @@ public class Challenges {
 
     private final Domains domains;
     private final ZoneKeeping keeping;
+    private final ZoneServer zones;
+    private final HarborProperties harbor;
     private final Dns dns;
     private final JdbcClient db;
     private final Clock clock;
 
-    Challenges(Domains domains, ZoneKeeping keeping, Dns dns, JdbcClient db, Clock clock) {
+    Challenges(
+            Domains domains,
+            ZoneKeeping keeping,
+            ZoneServer zones,
+            HarborProperties harbor,
+            Dns dns,
+            JdbcClient db,
+            Clock clock) {
         this.domains = domains;
         this.keeping = keeping;
+        this.zones = zones;
+        this.harbor = harbor;
         this.dns = dns;
         this.db = db;
         this.clock = clock;
@@ -72,6 +86,14 @@ public class Challenges {
 
     private void write(String name, List<String> texts) throws Authority.Refusal {
         HostName host = new HostName(name.substring(name.startsWith("*.") ? 2 : 0));
+        try {
+            if (host.ascii().equals(harbor.nameEnding()) && zones.ownZone()) {
+                writeOwn(host, texts);
+                return;
+            }
+        } catch (ZoneServer.Refusal e) {
+            throw refused(e.getMessage() + " So no record could be written for the authority to see.", e);
+        }
         Optional<Domain> domain = domains.holding(host).filter(Domain::hosted);
         if (domain.isEmpty()) {
             throw refused("Its zone is not kept here, so no record can be written for the authority to see.", null);
@@ -80,6 +102,16 @@ public class Challenges {
             keeping.showText(domain.get(), host.below(LABEL).in(domain.get().name()), texts);
         } catch (ZoneServer.Refusal e) {
             throw refused(e.getMessage() + " So no record could be written for the authority to see.", e);
+        }
+    }
+
+    /** In the zone of this harbor's own names, which is nobody's domain. */
+    private void writeOwn(HostName apex, List<String> texts) throws ZoneServer.Refusal {
+        Zone now = zones.transfer(apex).zone();
+        Zone then = now.withTexts(LABEL, ZoneKeeping.SHORT_TTL, texts);
+        ZoneDifference difference = ZoneDifference.between(now, then);
+        if (!difference.none()) {
+            zones.change(apex, difference);
         }
     }
 

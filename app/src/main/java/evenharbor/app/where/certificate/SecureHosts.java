@@ -26,7 +26,10 @@ class SecureHosts implements SecureNames {
                 .build(host -> Stream.of(host, "*" + host.substring(Math.max(0, host.indexOf('.'))))
                         .map(repository::findById)
                         .flatMap(Optional::stream)
-                        .anyMatch(row -> row.toSecured().secure(clock.instant())));
+                        .filter(row -> row.wanted || row.choice == HttpsChoice.OFF)
+                        .findFirst()
+                        .map(row -> row.toSecured().secure(clock.instant()))
+                        .orElse(false));
     }
 
     @Override

@@ -11,10 +11,22 @@ import java.time.Instant;
  * @param name in DNS form; {@code *.NAME} for a wildcard
  * @param accountId whose it is
  * @param life the life of its certificate
+ * @param choice what a person chose
  * @param sendsOn whether visitors by plain HTTP are sent on
  * @param hsts what is asked of browsers
  */
-public record Secured(String name, String accountId, CertificateLife life, boolean sendsOn, Hsts hsts) {
+public record Secured(
+        String name, String accountId, CertificateLife life, HttpsChoice choice, boolean sendsOn, Hsts hsts) {
+
+    /** Whether a person wants it, rather than the harbor by itself. */
+    public boolean chosen() {
+        return choice == HttpsChoice.ON;
+    }
+
+    /** Whether a person does not want it, whatever the harbor would do by itself. */
+    public boolean declined() {
+        return choice == HttpsChoice.OFF;
+    }
 
     /** Whether visitors come to HTTPS and are shown a certificate that is valid. */
     public boolean secure(Instant now) {

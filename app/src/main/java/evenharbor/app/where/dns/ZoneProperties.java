@@ -8,6 +8,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  *
  * @param primary address of the server that takes updates; empty for none: no zones are kept here
  * @param port its port
+ * @param own whether the zone that this harbor's own names lie in is kept there too
  * @param nameServers the host names that domains are delegated to
  * @param keyName name of the TSIG key
  * @param keyAlgorithm such as {@code hmac-sha256}
@@ -19,6 +20,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 public record ZoneProperties(
         String primary,
         int port,
+        boolean own,
         List<String> nameServers,
         String keyName,
         String keyAlgorithm,

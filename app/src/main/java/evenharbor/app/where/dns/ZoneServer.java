@@ -95,6 +95,11 @@ public class ZoneServer {
         return !properties.primary().isBlank();
     }
 
+    /** Whether the zone that this harbor's own names lie in is kept there, and may be changed. */
+    public boolean ownZone() {
+        return present() && properties.own();
+    }
+
     /** The host names that domains are delegated to. */
     public List<String> nameServers() {
         return properties.nameServers();

@@ -2,11 +2,9 @@ package evenharbor.app.where.domain;
 
 import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.core.where.address.HostName;
-import evenharbor.core.where.domain.RecordSet;
 import evenharbor.core.where.domain.Zone;
 import evenharbor.core.where.domain.ZoneDifference;
 import evenharbor.core.where.domain.ZoneNeeds;
-import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -22,7 +20,8 @@ public class ZoneKeeping {
 
     private static final Logger LOG = LoggerFactory.getLogger(ZoneKeeping.class);
 
-    private static final long SHORT_TTL = 60;
+    /** How long texts that are shown for a while are kept by others, in seconds. */
+    public static final long SHORT_TTL = 60;
 
     private final ZoneCopies copies;
     private final ZoneServer server;
@@ -95,12 +94,7 @@ public class ZoneKeeping {
         Zones.hosted(domain);
         ZoneCopy copy = copies.refresh(domain);
         Zone now = copy.zone(domain);
-        List<RecordSet> sets = new ArrayList<>(now.sets());
-        sets.removeIf(set -> set.name().equals(name) && set.type().equals("TXT"));
-        if (!texts.isEmpty()) {
-            sets.add(new RecordSet(name, "TXT", SHORT_TTL, texts));
-        }
-        Zone then = Zone.of(domain.name(), sets);
+        Zone then = now.withTexts(name, SHORT_TTL, texts);
         ZoneDifference difference = ZoneDifference.between(now, then);
         if (!difference.none()) {
             server.change(domain.name(), difference);

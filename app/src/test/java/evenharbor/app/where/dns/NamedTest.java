@@ -84,7 +84,7 @@ class NamedTest {
 
     private static ZoneServer server(String secret, String create) {
         return new ZoneServer(new ZoneProperties(
-                "127.0.0.1", port, List.of("ns1.harbor.example"), KEY + ".", "hmac-sha256", secret, create));
+                "127.0.0.1", port, false, List.of("ns1.harbor.example"), KEY + ".", "hmac-sha256", secret, create));
     }
 
     @AfterAll

@@ -9,6 +9,7 @@ import evenharbor.core.where.certificate.CertificateLife;
 import evenharbor.core.where.certificate.Hindrance;
 import evenharbor.core.where.certificate.Holding;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -29,15 +30,17 @@ final class SecureSteps {
         Step certifiable = certifiable(leadsHere);
         Step certified = certified();
         boolean held = certified.state() == State.OK;
-        return List.of(
+        List<Step> steps = new ArrayList<>(List.of(
                 certifiable,
                 certified,
                 held
                         ? visited(Kind.SECURE, secure.handshake(), "a handshake with " + host.unicode())
-                        : LadderSteps.notYet(Kind.SECURE),
-                held
-                        ? visited(Kind.SENT_ON, secure.sentOn(), "a visit by plain HTTP")
-                        : LadderSteps.notYet(Kind.SENT_ON));
+                        : LadderSteps.notYet(Kind.SECURE)));
+        secure.sentOn()
+                .map(visit ->
+                        held ? visited(Kind.SENT_ON, visit, "a visit by plain HTTP") : LadderSteps.notYet(Kind.SENT_ON))
+                .ifPresent(steps::add);
+        return steps;
     }
 
     private Optional<Holding> valid() {

@@ -55,6 +55,18 @@ public final class Zone {
         return sets.values().stream().filter(s -> s.name().equals(name)).toList();
     }
 
+    /** A zone with these texts at a name, in place of those there; none takes them away. */
+    public Zone withTexts(String name, long ttl, List<String> texts) {
+        RecordSet set = new RecordSet(name, "TXT", ttl, texts);
+        return with(all -> {
+            if (texts.isEmpty()) {
+                all.remove(set.key());
+            } else {
+                all.put(set.key(), set);
+            }
+        });
+    }
+
     /** A zone that differs by what the edit does to a copy of the map. */
     public Zone with(Consumer<SortedMap<RecordSet.Key, RecordSet>> edit) {
         SortedMap<RecordSet.Key, RecordSet> copy = new TreeMap<>(sets);

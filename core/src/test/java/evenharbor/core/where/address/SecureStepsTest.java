@@ -85,7 +85,8 @@ class SecureStepsTest {
     private static List<Step> steps(String life, boolean permitted, String leads, String handshake, String sentOn) {
         CaaRules.Verdict verdict =
                 new CaaRules.Verdict(permitted, permitted ? "any authority may issue" : "only another may issue");
-        return new SecureSteps(new SecureSight(life(life), verdict, visit(handshake), visit(sentOn)), HOST, NOW)
+        return new SecureSteps(
+                        new SecureSight(life(life), verdict, visit(handshake), Optional.of(visit(sentOn))), HOST, NOW)
                 .all(leads(leads));
     }
 

@@ -1,0 +1,86 @@
+package evenharbor.app.where.certificate;
+
+import evenharbor.app.HarborProperties;
+import evenharbor.app.where.address.Address;
+import evenharbor.app.where.dns.ZoneServer;
+import evenharbor.app.who.activity.Activities;
+import evenharbor.core.where.address.Role;
+import evenharbor.core.where.certificate.LifeEvent;
+import java.time.Clock;
+import java.util.Optional;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/**
+ * HTTPS that nobody had to ask for: one certificate for all of this harbor's own names, from the start, and one for each
+ * other address as soon as it leads here. Whoever turned it off at a name is left alone.
+ */
+@Component
+public class HttpsByDefault {
+
+    /** The account that stands at what is the harbor's own. */
+    static final String HARBOR = "harbor";
+
+    private final CertificateRepository repository;
+    private final CertificateRows rows;
+    private final AuthorityProperties authority;
+    private final ZoneServer zones;
+    private final String ofHarbor;
+    private final Clock clock;
+
+    HttpsByDefault(
+            CertificateRepository repository,
+            CertificateRows rows,
+            AuthorityProperties authority,
+            ZoneServer zones,
+            HarborProperties harbor,
+            Clock clock) {
+        this.repository = repository;
+        this.rows = rows;
+        this.authority = authority;
+        this.zones = zones;
+        this.ofHarbor = "*." + harbor.nameEnding();
+        this.clock = clock;
+    }
+
+    /** Whether a name is that of the certificate for all of this harbor's own names. */
+    boolean ofHarbor(String name) {
+        return name.equals(ofHarbor) && zones.ownZone();
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void forTheHarborsOwnNames() {
+        if (authority.present() && authority.byDefault() && zones.ownZone()) {
+            turnOn(ofHarbor, HARBOR);
+        }
+    }
+
+    /** Turns HTTPS on at an address that leads here and has none, unless someone chose otherwise. */
+    public void reached(Address address, String accountId) {
+        if (concerns(address) && !covered(address.hostName())) {
+            turnOn(address.hostName(), accountId);
+        }
+    }
+
+    /** Whether an address gets HTTPS by itself, unless someone chose otherwise. */
+    boolean concerns(Address address) {
+        return authority.present() && authority.byDefault() && address.role() != Role.POINTER;
+    }
+
+    private boolean covered(String host) {
+        return wanted("*" + host.substring(host.indexOf('.')));
+    }
+
+    private boolean wanted(String name) {
+        return repository.findById(name).filter(row -> row.wanted).isPresent();
+    }
+
+    private void turnOn(String name, String accountId) {
+        Optional<CertificateEntity> before = repository.findById(name).filter(row -> row.accountId.equals(accountId));
+        if (before.filter(row -> row.wanted || row.choice == HttpsChoice.OFF).isEmpty()) {
+            rows.begin(name, Activities.harbor(accountId));
+            rows.change(name, row -> row.setLife(row.life().on(new LifeEvent.TurnedOn(), clock.instant())));
+        }
+    }
+}
