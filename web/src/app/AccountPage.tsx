@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { AccountFile } from '../overview/moving/AccountFile';
 import { CloseAccount } from '../overview/moving/CloseAccount';
 import { SpaceAndCleanUp } from '../when/retention/SpaceAndCleanUp';
-import { useSession } from '../common/api/queries';
+import { useSession } from '../common/api/session';
 import { ChangeEmail } from '../who/access/ChangeEmail';
 import { PasskeyList } from '../who/access/PasskeyList';
 import { SecondFactor } from '../who/access/SecondFactor';

@@ -1,5 +1,5 @@
 import { useLocation } from 'react-router';
-import { useSites } from '../common/api/queries';
+import { useSites } from '../common/api/sites';
 
 /** What each place is called, the most exact first. */
 const PLACES: [RegExp, string][] = [

@@ -1,5 +1,5 @@
 import { Link, NavLink, Outlet, useParams } from 'react-router';
-import { useSite } from '../common/api/queries';
+import { useSite } from '../common/api/sites';
 import { Loading, Trouble } from '../common/ui/Notice';
 import { Others } from '../who/presence/Others';
 

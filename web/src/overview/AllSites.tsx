@@ -1,6 +1,8 @@
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
-import { useCertificates, useDomains, useSites } from '../common/api/queries';
+import { useCertificates } from '../common/api/certificates';
+import { useDomains } from '../common/api/domains';
+import { useSites } from '../common/api/sites';
 import { inALine, needsAttention } from '../where/certificate/words';
 import { Empty, Loading, Notice, Trouble } from '../common/ui/Notice';
 import { Time } from '../common/ui/Words';

@@ -1,6 +1,9 @@
 import { useDeferredValue, useId, useMemo, useState, type KeyboardEvent } from 'react';
 import { useMatch, useNavigate } from 'react-router';
-import { useDomains, useDraft, useHosts, usePages, useSites } from '../../common/api/queries';
+import { useDraft, usePages } from '../../common/api/content';
+import { useDomains } from '../../common/api/domains';
+import { useHosts } from '../../common/api/hosting';
+import { useSites } from '../../common/api/sites';
 import { Dialog } from '../../common/ui/Dialog';
 import { Flag } from '../../common/ui/Flag';
 import { counted } from '../../common/ui/Words';

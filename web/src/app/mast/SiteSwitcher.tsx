@@ -1,7 +1,7 @@
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useNavigate } from 'react-router';
-import { useSites } from '../../common/api/queries';
+import { useSites } from '../../common/api/sites';
 import { Flag } from '../../common/ui/Flag';
 import { Menu, MenuItem } from '../../common/ui/Menu';
 import { Pennant } from '../../common/ui/Pennant';

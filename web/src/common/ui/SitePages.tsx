@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { usePreview } from '../api/queries';
+import { usePreview } from '../api/content';
 import { PageFrame, pageUrl, type Width } from './Frames';
 import { Trouble } from './Notice';
 import { WidthChoice } from './WidthChoice';

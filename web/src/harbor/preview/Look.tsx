@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useDraft, usePreview, useReview } from '../../common/api/queries';
+import { useDraft, usePreview, useReview } from '../../common/api/content';
 import { WhatNav } from '../../what/draft/WhatNav';
 import { useThisSite } from '../../what/site/thisSite';
 import { Check } from '../../common/ui/Check';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { usePreview } from '../../common/api/queries';
+import { usePreview } from '../../common/api/content';
 import { PageFrame, pageUrl, type Width } from '../../common/ui/Frames';
 import { WidthChoice } from '../../common/ui/WidthChoice';
 import type { SiteView } from '../../what/site/thisSite';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useDraft } from '../../common/api/queries';
+import { useDraft } from '../../common/api/content';
 import type { SiteView } from '../../what/site/thisSite';
 import { Notice } from '../../common/ui/Notice';
 import { PublicLink } from '../../common/ui/Words';

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { keys, useRedirects } from '../../common/api/queries';
+import { keys } from '../../common/api/queries';
+import { useRedirects } from '../../common/api/redirects';
 import { Button } from '../../common/ui/Button';
 import { Trouble } from '../../common/ui/Notice';
 import { WillNotice, type OutcomeLine } from '../../common/ui/Noticed';

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { Flag } from '../../common/ui/Flag';
 import { PublicLink } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
-import { useHttps } from '../../common/api/queries';
+import { useHttps } from '../../common/api/certificates';
 import { inAWord } from '../../where/certificate/words';
 
 /** What a person wants who has just gone live: the link, to be given on. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Problem } from '../../common/api/problem';
-import { useSites } from '../../common/api/queries';
+import { useSites } from '../../common/api/sites';
 import { Button } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';

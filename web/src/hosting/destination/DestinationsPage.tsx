@@ -1,6 +1,6 @@
 import { Link, useParams } from 'react-router';
 import { WhereNav } from '../../where/address/WhereNav';
-import { useDestinations } from '../../common/api/queries';
+import { useDestinations } from '../../common/api/hosting';
 import { useThisSite, type SiteView } from '../../what/site/thisSite';
 import { Diamond, Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { usePlan, useVersions } from '../../common/api/queries';
+import { useVersions } from '../../common/api/content';
+import { usePlan } from '../../common/api/hosting';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Loading, Trouble } from '../../common/ui/Notice';

@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { api, dataOf } from '../../common/api/client';
-import { refreshSite, useDraft } from '../../common/api/queries';
+import { useDraft } from '../../common/api/content';
+import { refreshSite } from '../../common/api/queries';
 import type { SiteView } from '../../what/site/thisSite';
 import type { Destination } from './words';
 

@@ -1,5 +1,5 @@
 import { Link, useParams } from 'react-router';
-import { useHosts } from '../../common/api/queries';
+import { useHosts } from '../../common/api/hosting';
 import { Diamond, Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { AddHost } from './AddHost';

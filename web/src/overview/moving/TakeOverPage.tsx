@@ -2,7 +2,8 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Doorway } from '../../who/access/Doorway';
 import { api, dataOf } from '../../common/api/client';
-import { queries, useSession } from '../../common/api/queries';
+import { queries } from '../../common/api/queries';
+import { useSession } from '../../common/api/session';
 import { Button } from '../../common/ui/Button';
 import { Loading, Trouble } from '../../common/ui/Notice';
 

@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { queries, useHosting } from '../../common/api/queries';
+import { useHosting } from '../../common/api/practice';
+import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Trouble } from '../../common/ui/Notice';
 import { CopyButton } from '../../common/ui/Words';

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { usePractice } from '../../common/api/queries';
+import { usePractice } from '../../common/api/practice';
 import type { Schemas } from '../../common/api/client';
 import { Loading, Notice, Trouble } from '../../common/ui/Notice';
 import { AuthorityStandIn } from './AuthorityStandIn';

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { usePreview } from '../../common/api/queries';
+import { usePreview } from '../../common/api/content';
 import { counted, sizeText } from '../../common/ui/Words';
 import { may } from '../../who/access/May';
 import { useThisSite } from '../site/thisSite';

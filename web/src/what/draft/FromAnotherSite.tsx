@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, dataOf, tag } from '../../common/api/client';
-import { useDraft, useSites } from '../../common/api/queries';
+import { useDraft } from '../../common/api/content';
+import { useSites } from '../../common/api/sites';
 import { Button } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
 import { Trouble } from '../../common/ui/Notice';

@@ -1,4 +1,4 @@
-import { usePreview } from '../../common/api/queries';
+import { usePreview } from '../../common/api/content';
 import { pageUrl } from '../../common/ui/Frames';
 import type { SiteView } from '../site/thisSite';
 import type { PageSettings, SetPage, SetPages } from './pages';

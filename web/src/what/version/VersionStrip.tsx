@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { usePreview } from '../../common/api/queries';
+import { usePreview } from '../../common/api/content';
 import { WIDTHS } from '../../common/ui/Frames';
 import { useThisSite } from '../site/thisSite';
 

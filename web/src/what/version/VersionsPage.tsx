@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { useVersions } from '../../common/api/queries';
+import { useVersions } from '../../common/api/content';
 import { WhatNav } from '../draft/WhatNav';
 import { useThisSite } from '../site/thisSite';
 import { Empty, Loading, NotHere, Notice, Trouble } from '../../common/ui/Notice';

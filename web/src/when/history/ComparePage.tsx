@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { keys, useDestinations, usePreview, useVersions } from '../../common/api/queries';
+import { usePreview, useVersions } from '../../common/api/content';
+import { useDestinations } from '../../common/api/hosting';
+import { keys } from '../../common/api/queries';
 import { PageFrame, pageUrl } from '../../common/ui/Frames';
 import { Loading, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';

@@ -1,4 +1,4 @@
-import { useActivities, usePast } from '../../common/api/queries';
+import { useActivities, usePast } from '../../common/api/sites';
 import { useThisSite } from '../../what/site/thisSite';
 import { AtInstant } from '../plan/AtInstant';
 import { Planned } from '../plan/Planned';

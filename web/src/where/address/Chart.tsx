@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { useHttps } from '../../common/api/queries';
+import { useHttps } from '../../common/api/certificates';
 import { ButtonLink } from '../../common/ui/Button';
 import { counted, HostName, Time } from '../../common/ui/Words';
 import { shown } from '../../common/ui/time';

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../common/api/client';
-import { useDomains } from '../../common/api/queries';
+import { useDomains } from '../../common/api/domains';
 import { CopyButton, Time } from '../../common/ui/Words';
 
 type Step = Schemas['LadderStep'];

@@ -1,7 +1,7 @@
 import { RadioGroup } from 'radix-ui';
 import { useId } from 'react';
 import type { Schemas } from '../../common/api/client';
-import { useVersions } from '../../common/api/queries';
+import { useVersions } from '../../common/api/content';
 import { Field } from '../../common/ui/Field';
 import { ROLES, type Role } from './roles';
 

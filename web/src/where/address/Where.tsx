@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
-import { useWhere } from '../../common/api/queries';
+import { useWhere } from '../../common/api/addresses';
 import { Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { Time } from '../../common/ui/Words';

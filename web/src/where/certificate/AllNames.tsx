@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { keys, queries, useCertificates } from '../../common/api/queries';
+import { useCertificates } from '../../common/api/certificates';
+import { keys, queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Trouble } from '../../common/ui/Notice';
 import { inALine } from './words';

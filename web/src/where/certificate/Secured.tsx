@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, dataOf } from '../../common/api/client';
-import { keys, useCertificates } from '../../common/api/queries';
+import { useCertificates } from '../../common/api/certificates';
+import { keys } from '../../common/api/queries';
 import { Diamond } from '../../common/ui/Notice';
 import { CopyButton, HostName } from '../../common/ui/Words';
 import { inALine, needsAttention } from './words';

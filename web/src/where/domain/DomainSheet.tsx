@@ -1,7 +1,8 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { keys, queries, useSites } from '../../common/api/queries';
+import { keys, queries } from '../../common/api/queries';
+import { useSites } from '../../common/api/sites';
 import { AllNames } from '../certificate/AllNames';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';

@@ -1,4 +1,4 @@
-import { useSites } from '../../common/api/queries';
+import { useSites } from '../../common/api/sites';
 
 /** The addresses of all sites that lie under a domain, each with its site and what is amiss; none before they are known. */
 export function useUnder(domainId: string) {

@@ -1,7 +1,7 @@
 import { Tabs } from 'radix-ui';
 import { Link } from 'react-router';
 import { WhereNav } from '../address/WhereNav';
-import { useRedirects } from '../../common/api/queries';
+import { useRedirects } from '../../common/api/redirects';
 import { useThisSite } from '../../what/site/thisSite';
 import { Loading, Trouble } from '../../common/ui/Notice';
 import { BringFile } from './BringFile';

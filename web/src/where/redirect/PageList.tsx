@@ -1,4 +1,4 @@
-import { usePages } from '../../common/api/queries';
+import { usePages } from '../../common/api/content';
 
 const MOST = 1000;
 

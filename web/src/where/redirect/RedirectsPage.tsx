@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { useRedirects, useRedirectUses } from '../../common/api/queries';
+import { useRedirects, useRedirectUses } from '../../common/api/redirects';
 import { useRedirectsOutcome } from '../../common/api/visits';
 import { WhereNav } from '../address/WhereNav';
 import { useThisSite } from '../../what/site/thisSite';

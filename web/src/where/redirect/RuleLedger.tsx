@@ -4,7 +4,7 @@ import type { Schemas } from '../../common/api/client';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Filter } from '../../common/ui/Filter';
-import { Diamond, Trouble } from '../../common/ui/Notice';
+import { Diamond, Empty, Trouble } from '../../common/ui/Notice';
 import { useInUrl } from '../../common/ui/useInUrl';
 import { VirtualList } from '../../common/ui/VirtualList';
 import { counted } from '../../common/ui/Words';
@@ -59,10 +59,15 @@ export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
   const all = rows.length > 0 && rows.every((r) => ticked.has(r.id));
   if (redirects.rules.length === 0) {
     return (
-      <p className="text-soft py-3">
-        None yet. When a page is renamed, a redirect leads its old links on: type one here, take one from
-        Missed visits, or let a publish propose it.
-      </p>
+      <Empty title="There are no redirects yet">
+        <p>
+          When a page is renamed, a redirect leads its old links on.{' '}
+          {editor && <Link to={`/sites/${siteId}/where/redirects/new`}>Add one</Link>}
+          {editor && ', take one from '}
+          {editor && <Link to={`/sites/${siteId}/where/missed`}>Missed visits</Link>}
+          {editor && ', or let a publish propose it.'}
+        </p>
+      </Empty>
     );
   }
   return (

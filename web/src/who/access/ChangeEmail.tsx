@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, dataOf } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
-import { useSession } from '../../common/api/queries';
+import { useSession } from '../../common/api/session';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
 import { formFields } from '../../common/ui/formFields';

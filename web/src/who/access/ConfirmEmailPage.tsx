@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
-import { keys, queries, useSession } from '../../common/api/queries';
+import { keys, queries } from '../../common/api/queries';
+import { useSession } from '../../common/api/session';
 import { Button } from '../../common/ui/Button';
 import { Notice, Trouble } from '../../common/ui/Notice';
 import { Doorway } from './Doorway';

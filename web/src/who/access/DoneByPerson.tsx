@@ -1,4 +1,4 @@
-import { useActivities } from '../../common/api/queries';
+import { useActivities } from '../../common/api/sites';
 import { Trouble } from '../../common/ui/Notice';
 import { Time } from '../../common/ui/Words';
 import { HAPPENED } from '../activity/happened';

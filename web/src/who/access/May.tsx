@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { useSession } from '../../common/api/queries';
+import { useSession } from '../../common/api/session';
 import { atLeast, roleName, roleAt, useSitePeople, type Role } from './people';
 
 /** What may be done with a site; the server's table of rights has the same words. */

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { toast } from 'sonner';
-import { heard, type Happened } from '../../common/api/queries';
+import { heard, type Happened } from '../../common/api/events';
 import { HAPPENED } from './happened';
 
 /** What changes what one is looking at, or what visitors get. */

@@ -2,7 +2,8 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
-import { queries, useNotices } from '../../common/api/queries';
+import { queries } from '../../common/api/queries';
+import { useNotices } from '../../common/api/session';
 import { Diamond, Empty, Loading, Trouble } from '../../common/ui/Notice';
 import { Time } from '../../common/ui/Words';
 

@@ -1,0 +1,23 @@
+import { useQuery } from '@tanstack/react-query';
+import { goBy } from '../ui/time';
+import { api, dataOf } from './client';
+import { keys } from './queries';
+
+export const useSession = () =>
+  useQuery({
+    queryKey: keys.session,
+    queryFn: async () => {
+      const session = await dataOf(api.GET('/api/session'));
+      goBy(session.zone);
+      return session;
+    },
+    staleTime: Infinity,
+  });
+
+/** What one was told, the latest first; asked again in a while, for others do things too. */
+export const useNotices = () =>
+  useQuery({
+    queryKey: ['notices'],
+    queryFn: () => dataOf(api.GET('/api/notices')),
+    refetchInterval: 30_000,
+  });

@@ -1,0 +1,33 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { api, dataOf, type Schemas } from './client';
+import { at, keys } from './queries';
+
+/** All sites. @param ahead how many days of what is to come */
+export const useSites = (ahead = 31) =>
+  useQuery({
+    queryKey: ahead === 31 ? keys.sites : [...keys.sites, 'ahead', ahead],
+    placeholderData: keepPreviousData,
+    queryFn: () => dataOf(api.GET('/api/sites', { params: { query: { ahead } } })),
+  });
+
+export const useSite = (id: string, enabled = true) =>
+  useQuery({
+    queryKey: keys.site(id),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}', at(id))),
+    enabled,
+  });
+
+export const useActivities = (id: string) =>
+  useQuery({
+    queryKey: keys.part(id, 'activities'),
+    queryFn: () => dataOf(api.GET('/api/sites/{siteId}/activities', at(id))),
+  });
+
+export const usePast = (id: string, ahead: number) =>
+  useQuery({
+    queryKey: keys.part(id, 'past', ahead),
+    placeholderData: (before: Schemas['LaneView'] | undefined) =>
+      before?.site.id === id ? before : undefined,
+    queryFn: () =>
+      dataOf(api.GET('/api/sites/{siteId}/past', { params: { path: { siteId: id }, query: { ahead } } })),
+  });
