@@ -11,6 +11,18 @@ export default defineConfig({
     assetsInlineLimit: 0,
     // The text editor alone is larger than the usual limit; it is fetched when a text is opened.
     chunkSizeWarningLimit: 600,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          // What changes only with a library stays in the caches of those who have been here.
+          groups: [
+            { name: 'react', test: /node_modules\/(react|react-dom|scheduler)\// },
+            { name: 'library', test: /node_modules\/(react-router|@tanstack\/(react-query|query-core))\// },
+          ],
+        },
+      },
+    },
+    manifest: true,
   },
   server: { proxy: { '/api': 'http://localhost:7070' } },
 });

@@ -1,12 +1,13 @@
 import { QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
-import { Toaster } from 'sonner';
 import { queries } from './common/api/queries';
 import { router } from './app/router';
 import { beginTheme } from './common/ui/theme';
 import './app/style.css';
+
+const Toasts = lazy(async () => ({ default: (await import('./common/ui/Toasts')).Toasts }));
 
 beginTheme();
 
@@ -16,19 +17,9 @@ if (root) {
     <StrictMode>
       <QueryClientProvider client={queries}>
         <RouterProvider router={router} />
-        <Toaster
-          position="bottom-right"
-          toastOptions={{
-            style: {
-              background: 'var(--ink)',
-              color: 'var(--paper)',
-              borderRadius: 0,
-              border: 0,
-              boxShadow: 'none',
-              fontFamily: 'var(--font-text)',
-            },
-          }}
-        />
+        <Suspense>
+          <Toasts />
+        </Suspense>
       </QueryClientProvider>
     </StrictMode>,
   );

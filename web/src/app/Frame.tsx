@@ -2,7 +2,7 @@ import { dropped } from '../common/ui/drops';
 import { toast } from 'sonner';
 import { useEffect, useState } from 'react';
 import { Outlet, useNavigate, useSearchParams } from 'react-router';
-import { SignInAgain } from '../who/access/SignIn';
+import { SignInAgain } from '../who/access/SignInAgain';
 import { api } from '../common/api/client';
 import { Problem } from '../common/api/problem';
 import { useLiveEvents } from '../common/api/events';

@@ -1,5 +1,8 @@
-import { useCallback } from 'react';
+import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
+
+/** The URL follows typing when it rests, for it takes a while to change. In milliseconds. */
+const REST = 250;
 
 /**
  * A choice that belongs to the page, such as a filter or an order: it stands in the URL, so that back, reload and a copied
@@ -7,8 +10,17 @@ import { useSearchParams } from 'react-router';
  */
 export function useInUrl<T extends string>(name: string, usual: T): [T, (value: T) => void] {
   const [search, setSearch] = useSearchParams();
-  const set = useCallback(
-    (value: T) => {
+  const inUrl = (search.get(name) as T | null) ?? usual;
+  const [value, setValue] = useState(inUrl);
+  const [seen, setSeen] = useState(inUrl);
+  if (inUrl !== seen) {
+    // The URL was changed: by going back, unless something is being typed that it does not have yet.
+    setSeen(inUrl);
+    if (value === seen) setValue(inUrl);
+  }
+  useEffect(() => {
+    if (value === inUrl) return;
+    const rest = setTimeout(() => {
       setSearch(
         (before) => {
           const after = new URLSearchParams(before);
@@ -18,8 +30,10 @@ export function useInUrl<T extends string>(name: string, usual: T): [T, (value: 
         },
         { replace: true },
       );
-    },
-    [name, usual, setSearch],
-  );
-  return [(search.get(name) as T | null) ?? usual, set];
+    }, REST);
+    return () => {
+      clearTimeout(rest);
+    };
+  }, [value, inUrl, name, usual, setSearch]);
+  return [value, setValue];
 }

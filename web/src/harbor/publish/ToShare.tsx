@@ -3,7 +3,7 @@ import { Flag } from '../../common/ui/Flag';
 import { PublicLink } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { useHttps } from '../../common/api/certificates';
-import { inAWord } from '../../where/certificate/words';
+import { ofAddress } from '../../where/certificate/words';
 
 /** What a person wants who has just gone live: the link, to be given on. */
 export function ToShare({ site }: { site: SiteView }) {
@@ -28,11 +28,7 @@ export function ToShare({ site }: { site: SiteView }) {
           <p className="mb-1 text-[1.6rem]">
             <PublicLink url={main.url} label={main.shown} />
           </p>
-          {https && (
-            <p className="text-soft mb-3">
-              {https.https ? inAWord(https.https) : https.coming ? 'HTTPS comes by itself' : 'HTTPS is off'}.
-            </p>
-          )}
+          {https && <p className="text-soft mb-3">{ofAddress(https)}.</p>}
           <img
             src={`/api/sites/${site.id}/share/code.svg?size=40`}
             alt={`QR code that leads to ${main.url}`}

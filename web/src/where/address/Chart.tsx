@@ -6,7 +6,7 @@ import { counted, HostName, Time } from '../../common/ui/Words';
 import { shown } from '../../common/ui/time';
 import type { SiteView } from '../../what/site/thisSite';
 import { May, WhoMay } from '../../who/access/May';
-import { inAWord, type AddressHttps } from '../certificate/words';
+import { ofAddress, type AddressHttps } from '../certificate/words';
 import { StateMark } from './LadderView';
 import { ROLES } from './roles';
 
@@ -156,7 +156,7 @@ function WayRow({
           <span className={way.state === 'BROKEN' ? 'text-magenta font-medium' : ''}>
             {standing ? <Stands standing={standing} way={way} /> : place.note}
           </span>
-          {standing && standing.address.path === '/' && https && <Secure https={https} />}
+          {standing && standing.address.path === '/' && https && ` · ${ofAddress(https)}`}
         </span>
       </Link>
     </li>
@@ -185,15 +185,6 @@ function Stands({ standing, way }: { standing: Standing; way: Way }) {
     <>
       does not work {since}
       {first && <>: to do at “{first.words}”</>}
-    </>
-  );
-}
-
-function Secure({ https: { https, coming } }: { https: AddressHttps }) {
-  return (
-    <>
-      {' · '}
-      {https === null ? (coming ? 'HTTPS comes by itself' : 'HTTPS is off') : inAWord(https)}
     </>
   );
 }

@@ -40,6 +40,12 @@ export function inAWord(https: Certificate): string {
   return https.state === 'EXPIRED' ? 'HTTPS ended' : `HTTPS until ${day(https.until)}`;
 }
 
+/** The HTTPS of an address, as briefly. */
+export function ofAddress({ https, coming }: AddressHttps): string {
+  if (https !== null) return inAWord(https);
+  return coming ? 'HTTPS comes by itself' : 'HTTPS is off';
+}
+
 /** Whether a person should know of it without asking. */
 export const needsAttention = (https: Certificate) =>
   https.endsSoon || https.state === 'BLOCKED' || https.state === 'EXPIRED' || https.state === 'LATE';

@@ -65,11 +65,16 @@ export function RedirectsPage() {
     <>
       <WhereNav />
       <Waiting siteId={site.id} redirects={redirects.data} />
-      <Summary redirects={redirects.data} saved={uses.data} />
-      <TryUrl key={`try ${ruleId ?? ''}`} site={site} rule={chosen} ruleOf={ruleOf} />
-      <Findings siteId={site.id} findings={redirects.data.findings} ruleOf={ruleOf} />
+      {/* Where it is narrow, the sheet of a redirect is a view of its own. */}
+      <div className={ruleId === undefined ? '' : 'hidden lg:block'}>
+        <Summary redirects={redirects.data} saved={uses.data} />
+        <TryUrl key={`try ${ruleId ?? ''}`} site={site} rule={chosen} ruleOf={ruleOf} />
+      </div>
       {ruleId === undefined ? (
-        ledger
+        <>
+          <Findings siteId={site.id} findings={redirects.data.findings} ruleOf={ruleOf} />
+          {ledger}
+        </>
       ) : (
         <Panes
           label="Redirects"

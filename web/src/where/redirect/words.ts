@@ -103,7 +103,7 @@ export function mendText(mend: Schemas['MendView']): string {
     case 'MIND_CASE':
       return 'Tell capitals from small letters';
     case 'LEAD_TO_LAST_STOP':
-      return `Lead straight to ${mend.put[0] ? targetText(mend.put[0]) : 'the last stop'}`;
+      return `Redirect straight to ${mend.put[0] ? targetText(mend.put[0]) : 'the last stop'}`;
     case 'LEAD_TO_LIKELY_PAGE':
       return `Redirect to ${mend.put[0] ? targetText(mend.put[0]) : 'a page'}`;
   }

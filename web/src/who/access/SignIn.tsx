@@ -5,7 +5,6 @@ import { api, dataOf } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Dialog } from '../../common/ui/Dialog';
 import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Notice';
 import { Doorway } from './Doorway';
@@ -16,7 +15,8 @@ const focused = (field: HTMLInputElement | null) => {
   field?.focus();
 };
 
-function SignInForm({ email = '', onDone }: { email?: string; onDone: () => void }) {
+/** E-mail and password, or a passkey; a code where the account asks for one. */
+export function SignInForm({ email = '', onDone }: { email?: string; onDone: () => void }) {
   const [form, setForm] = useState({ email, password: '', code: '' });
   const [factor, setFactor] = useState(false);
   const done = async () => {
@@ -118,15 +118,5 @@ export function SignInPage() {
         <Link to="/open-account">Open an account</Link>.
       </p>
     </Doorway>
-  );
-}
-
-/** Signing in over the page one was at, so that nothing typed there is lost. */
-export function SignInAgain({ open, email, onDone }: { open: boolean; email: string; onDone: () => void }) {
-  return (
-    <Dialog open={open} onOpenChange={() => undefined} title="You were signed out">
-      <p className="mb-3">Nothing was changed, and what you typed is still here. Sign in to go on.</p>
-      <SignInForm email={email} onDone={onDone} />
-    </Dialog>
   );
 }

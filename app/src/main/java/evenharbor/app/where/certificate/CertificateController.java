@@ -170,7 +170,7 @@ class CertificateController {
         boolean wanted = secured != null && secured.life().wanted();
         boolean declined = secured != null && secured.declined();
         return new AddressHttps(
-                address.id(), wanted ? view(secured) : null, !wanted && !declined && byDefault.concerns(address));
+                address.id(), wanted ? view(secured) : null, !wanted && !declined && byDefault.present());
     }
 
     @GetMapping("/sites/{siteId}/https/outlook")

@@ -4,7 +4,6 @@ import evenharbor.app.HarborProperties;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.dns.ZoneServer;
 import evenharbor.app.who.activity.Activities;
-import evenharbor.core.where.address.Role;
 import evenharbor.core.where.certificate.LifeEvent;
 import java.time.Clock;
 import java.util.Optional;
@@ -51,21 +50,21 @@ public class HttpsByDefault {
 
     @EventListener(ApplicationReadyEvent.class)
     void forTheHarborsOwnNames() {
-        if (authority.present() && authority.byDefault() && zones.ownZone()) {
+        if (present() && zones.ownZone()) {
             turnOn(ofHarbor, HARBOR);
         }
     }
 
     /** Turns HTTPS on at an address that leads here and has none, unless someone chose otherwise. */
     public void reached(Address address, String accountId) {
-        if (concerns(address) && !covered(address.hostName())) {
+        if (present() && !covered(address.hostName())) {
             turnOn(address.hostName(), accountId);
         }
     }
 
-    /** Whether an address gets HTTPS by itself, unless someone chose otherwise. */
-    boolean concerns(Address address) {
-        return authority.present() && authority.byDefault() && address.role() != Role.POINTER;
+    /** Whether addresses get HTTPS by themselves, unless someone chose otherwise. */
+    boolean present() {
+        return authority.present() && authority.byDefault();
     }
 
     private boolean covered(String host) {
