@@ -46,6 +46,9 @@ export function ofAddress({ https, coming }: AddressHttps): string {
   return coming ? 'HTTPS comes by itself' : 'HTTPS is off';
 }
 
-/** Whether a person should know of it without asking. */
+/** Whether a person should know of it without asking: what nobody asked for may take its time. */
 export const needsAttention = (https: Certificate) =>
-  https.endsSoon || https.state === 'BLOCKED' || https.state === 'EXPIRED' || https.state === 'LATE';
+  https.endsSoon ||
+  https.state === 'EXPIRED' ||
+  https.state === 'LATE' ||
+  (https.state === 'BLOCKED' && https.chosen);
