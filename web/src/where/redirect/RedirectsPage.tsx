@@ -72,6 +72,7 @@ export function RedirectsPage() {
       </div>
       {ruleId === undefined ? (
         <>
+          <WhoMay site={site} to="EDIT" what="change redirects" />
           <Findings siteId={site.id} findings={redirects.data.findings} ruleOf={ruleOf} />
           {ledger}
         </>

@@ -63,11 +63,12 @@ class KeyboardWayTest {
 
     /** In a menu that is open: goes down to an item. */
     private void down(String name) {
+        browser.until("the menu", d -> "menuitem".equals(focused().getAttribute("role")));
         for (int steps = 0; steps < MOST_STEPS; steps++) {
-            browser.keys(Keys.ARROW_DOWN);
             if (focused().getText().startsWith(name)) {
                 return;
             }
+            browser.keys(Keys.ARROW_DOWN);
         }
         throw new AssertionError("“" + name + "” is not in the menu");
     }

@@ -9,6 +9,7 @@ import java.time.Clock;
 import java.util.Optional;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Component;
 
 /**
@@ -82,7 +83,12 @@ public class HttpsByDefault {
     private void turnOn(String name, String accountId) {
         Optional<CertificateEntity> before = repository.findById(name).filter(row -> row.accountId.equals(accountId));
         if (before.filter(row -> row.wanted || row.choice == HttpsChoice.OFF).isEmpty()) {
-            rows.begin(name, Activities.harbor(accountId));
+            try {
+                rows.begin(name, Activities.harbor(accountId));
+            } catch (DataIntegrityViolationException e) {
+                // Another node was faster, and turns it on as well.
+                return;
+            }
             rows.change(name, row -> row.setLife(row.life().on(new LifeEvent.TurnedOn(), clock.instant())));
         }
     }
