@@ -50,6 +50,7 @@ export function GoLivePage() {
             site={site}
             suggestion={suggestion.data?.name ?? ''}
             ending={suggestion.data?.ending ?? ''}
+            https={suggestion.data?.https ?? false}
           />
         )
       }
@@ -58,7 +59,18 @@ export function GoLivePage() {
   );
 }
 
-function GoLive({ site, suggestion, ending }: { site: SiteView; suggestion: string; ending: string }) {
+function GoLive({
+  site,
+  suggestion,
+  ending,
+  https,
+}: {
+  site: SiteView;
+  suggestion: string;
+  ending: string;
+  /** Whether an address gets HTTPS by itself. */
+  https: boolean;
+}) {
   const review = useReview(site.id);
   const [title, setTitle] = useState(site.title);
   const [address, setAddress] = useState(suggestion);
@@ -67,7 +79,11 @@ function GoLive({ site, suggestion, ending }: { site: SiteView; suggestion: stri
   const claimed = site.addresses[0];
   const rested = useRested(address);
   const sense = useSense(site.id, claimed ? '' : rested);
-  const free = rested === address && (sense.data?.roles.includes('MAIN') ?? false);
+  const current = rested === address ? sense.data : undefined;
+  // A domain is registered or connected where its price and its records are seen.
+  const domainFirst = current?.nature === 'TO_BUY' || current?.nature === 'TO_BRING';
+  const free = !domainFirst && (current?.roles.includes('MAIN') ?? false);
+  const [running, setRunning] = useState(false);
   const publish = useMutation({
     mutationFn: async () => {
       const params = { path: { siteId: site.id } };
@@ -102,6 +118,9 @@ function GoLive({ site, suggestion, ending }: { site: SiteView; suggestion: stri
         }),
       );
     },
+    onSuccess: () => {
+      setRunning(true);
+    },
     onError: async () => {
       setKey(newKey());
       await Promise.all([refreshSite(site.id), sense.refetch()]);
@@ -109,7 +128,6 @@ function GoLive({ site, suggestion, ending }: { site: SiteView; suggestion: stri
   });
   if (!review.data) return review.error ? <Trouble error={review.error} /> : <Loading />;
   const confirmed = review.data.rightsConfirmed;
-  const running = publish.data !== undefined;
   if (!atLeast(site.role, 'PUBLISHER')) {
     return (
       <p>
@@ -164,8 +182,8 @@ function GoLive({ site, suggestion, ending }: { site: SiteView; suggestion: stri
               ) : (
                 sense.data && <Answer sense={sense.data} onTake={setAddress} />
               )}
-              <p className="text-soft">
-                HTTPS comes by itself.{' '}
+              <p className={domainFirst ? '' : 'text-soft'}>
+                {https && !domainFirst && 'HTTPS comes by itself. '}
                 <Link to={`/sites/${site.id}/where/new`}>Use a domain of your own</Link>
               </p>
             </div>
@@ -186,6 +204,7 @@ function GoLive({ site, suggestion, ending }: { site: SiteView; suggestion: stri
             publication={publish.data}
             onEnd={() => {
               setKey(newKey());
+              setRunning(false);
               void refreshSite(site.id);
             }}
           />

@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useLocation, useParams } from 'react-router';
 import { Filter } from '../../common/ui/Filter';
+import { useInUrl } from '../../common/ui/useInUrl';
 import { Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { CopyButton } from '../../common/ui/Words';
@@ -55,8 +56,8 @@ function Operations({
   operations: Operation[];
   chosen: string | undefined;
 }) {
-  const [search, setSearch] = useSearchParams();
-  const typed = search.get('find') ?? '';
+  const { search } = useLocation();
+  const [typed, setTyped] = useInUrl<string>('find', '');
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
   const found = operations.filter((each) => {
     const text = `${each.method} ${each.path} ${each.summary} ${each.operationId}`.toLowerCase();
@@ -67,13 +68,7 @@ function Operations({
     .filter((group) => group.operations.length > 0);
   return (
     <>
-      <Filter
-        label="Find an operation"
-        value={typed}
-        onChange={(value) => {
-          setSearch(value === '' ? {} : { find: value }, { replace: true });
-        }}
-      />
+      <Filter label="Find an operation" value={typed} onChange={setTyped} />
       {found.length === 0 && <Empty title="No matches">Use other words, or fewer.</Empty>}
       {groups.map((group) => (
         <details
@@ -91,7 +86,7 @@ function Operations({
             {group.operations.map((each) => (
               <li key={each.operationId} className="border-water border-b">
                 <Link
-                  to={{ pathname: `/account/api/${each.operationId}`, search: search.toString() }}
+                  to={{ pathname: `/account/api/${each.operationId}`, search }}
                   aria-current={each.operationId === chosen}
                   className="hover:bg-shoal aria-[current=true]:bg-land block px-2 py-1.5 no-underline"
                 >

@@ -4,6 +4,7 @@ import { Problem } from '../../common/api/problem';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
 import { Filter } from '../../common/ui/Filter';
+import { useInUrl } from '../../common/ui/useInUrl';
 import { Empty, Loading, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { Unsaved } from '../../common/ui/Unsaved';
@@ -53,8 +54,7 @@ function Table({ site, view }: { site: SiteView; view: SetPages }) {
   const [search, setSearch] = useSearchParams();
   const save = useSavePages(site.id, view.revision);
   const shown = search.get('show') ?? '';
-  // Kept here as well: the URL follows more slowly than one types.
-  const [words, setWords] = useState(search.get('words') ?? '');
+  const [words, setWords] = useInUrl<string>('words', '');
   const now = (page: SetPage) => edits.get(page.path) ?? page.set;
   const titleOf = (page: SetPage) => said(now(page).title, page.ownTitle, view.overOwn);
   // What is saved decides what is listed: a row does not vanish while one types in it.
@@ -120,10 +120,7 @@ function Table({ site, view }: { site: SiteView; view: SetPages }) {
                   label="Filter by path or title"
                   value={words}
                   className="w-full py-1.5"
-                  onChange={(value) => {
-                    setWords(value);
-                    put('words', value);
-                  }}
+                  onChange={setWords}
                 />
               </div>
             </div>

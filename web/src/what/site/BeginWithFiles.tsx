@@ -32,7 +32,8 @@ export function BeginWithFiles() {
   const [made, setMade] = useState<{ id: string; title: string }>();
   const [key] = useState(newKey);
   const intake = useIntake(async (_, wanted) => {
-    if (isZip(wanted.files)) await callAsItsFrontPage(wanted.siteId);
+    // Where that fails, the site keeps the name of its ZIP, which can be changed on the page that follows.
+    if (isZip(wanted.files)) await callAsItsFrontPage(wanted.siteId).catch(() => undefined);
     await navigate(`/sites/${wanted.siteId}/start`);
   });
   const create = useMutation({

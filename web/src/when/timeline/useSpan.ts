@@ -1,7 +1,9 @@
-import { useSearchParams } from 'react-router';
 import { useHarborNow } from '../../common/api/harborClock';
 import { instantTyped } from '../../common/ui/time';
+import { useInUrl } from '../../common/ui/useInUrl';
 import { axisAround, daysAhead, isReach, type Axis, type Reach } from './axis';
+
+const USUAL = 'months';
 
 /** What stretch of time is looked at: kept in the URL. */
 export interface Span {
@@ -18,33 +20,17 @@ export interface Span {
 }
 
 export function useSpan(): Span {
-  const [search, setSearch] = useSearchParams();
   const now = new Date(useHarborNow());
-  const given = search.get('axis');
-  const reach = isReach(given) ? given : 'months';
-  const typed = search.get('day') ?? '';
+  const [given, setReach] = useInUrl<string>('axis', USUAL);
+  const [typed, setTyped] = useInUrl<string>('day', '');
+  const reach = isReach(given) ? given : USUAL;
   const at = instantOf(typed);
   const middle = at === null ? now : new Date(at);
-  const put = (name: string, value: string, usual: string) => {
-    setSearch(
-      (before) => {
-        const after = new URLSearchParams(before);
-        if (value === usual) after.delete(name);
-        else after.set(name, value);
-        return after;
-      },
-      { replace: true },
-    );
-  };
   return {
     reach,
-    setReach: (wanted) => {
-      put('axis', wanted, 'months');
-    },
+    setReach,
     typed,
-    setTyped: (wanted) => {
-      put('day', wanted, '');
-    },
+    setTyped,
     at,
     axis: axisAround(now, reach, middle),
     ahead: daysAhead(reach) + Math.max(0, Math.ceil((middle.getTime() - now.getTime()) / 86_400_000)),

@@ -36,7 +36,7 @@ export function Https({ site, standing }: { site: SiteView; standing: Schemas['S
       {https === null ? (
         <p className="mb-2 max-w-prose">
           {coming
-            ? 'It comes by itself, once the name leads here and a certificate can be had. There is nothing to do.'
+            ? 'It comes by itself, once the name leads here and a certificate can be had.'
             : 'Off. Anyone on the way can read along and change what visitors get, and browsers call the site “not secure”.'}
         </p>
       ) : (
@@ -71,7 +71,11 @@ export function Https({ site, standing }: { site: SiteView; standing: Schemas['S
             Add a certificate …
           </Button>
           {(https !== null || coming) && (
-            <TurnOff site={site} name={https?.own === true ? https.name : address.hostName} />
+            <TurnOff
+              site={site}
+              name={https?.own === true ? https.name : address.hostName}
+              held={https !== null}
+            />
           )}
         </div>
       </May>

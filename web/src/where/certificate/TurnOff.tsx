@@ -10,7 +10,7 @@ import { DialogActions } from '../../common/ui/DialogActions';
 import { Trouble } from '../../common/ui/Notice';
 
 /** Turns HTTPS off at a name, once it is said what that means. */
-export function TurnOff({ site, name }: { site: SiteView; name: string }) {
+export function TurnOff({ site, name, held }: { site: SiteView; name: string; held: boolean }) {
   const [asking, setAsking] = useState(false);
   const off = useMutation({
     mutationFn: () => dataOf(api.DELETE('/api/certificates/{name}', { params: { path: { name } } })),
@@ -36,8 +36,13 @@ export function TurnOff({ site, name }: { site: SiteView; name: string }) {
         title={`Turn HTTPS off for ${site.title}?`}
       >
         <p className="mb-3">
-          Links to <span className="mono">https://{name}</span> stop working, at once. Pages are given by
-          plain HTTP. It stays off until you turn it on again.
+          {held && (
+            <>
+              Links to <span className="mono">https://{name}</span> stop working, at once. Pages are given by
+              plain HTTP.{' '}
+            </>
+          )}
+          It stays off until you turn it on again, or give the address up.
         </p>
         <Trouble error={off.error} />
         <DialogActions

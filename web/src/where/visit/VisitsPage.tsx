@@ -3,6 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { usePageVisits, useVisits } from '../../common/api/visits';
 import { Filter } from '../../common/ui/Filter';
+import { useInUrl } from '../../common/ui/useInUrl';
 import { Empty, Loading, Trouble } from '../../common/ui/Notice';
 import { Panes } from '../../common/ui/Panes';
 import { VirtualList } from '../../common/ui/VirtualList';
@@ -56,7 +57,7 @@ export function VisitsPage() {
 function Pages({ view }: { view: Visits }) {
   const site = useThisSite();
   const [search, setSearch] = useSearchParams();
-  const filter = search.get('filter') ?? '';
+  const [filter, setFilter] = useInUrl<string>('filter', '');
   const set = (key: string, value: string) => {
     setSearch(
       (before) => {
@@ -105,13 +106,7 @@ function Pages({ view }: { view: Visits }) {
           </p>
           <DayBars days={view.days} today={view.today} byDay={view.byDay} label="Visits by day" />
           {view.pages.length > 12 && (
-            <Filter
-              label="Filter by path or title"
-              value={filter}
-              onChange={(value) => {
-                set('filter', value);
-              }}
-            />
+            <Filter label="Filter by path or title" value={filter} onChange={setFilter} />
           )}
           {shown.length === 0 && <p className="text-soft">No matches</p>}
           <VirtualList

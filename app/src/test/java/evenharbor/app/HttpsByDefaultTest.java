@@ -10,6 +10,7 @@ import evenharbor.app.fixture.TestHarbor;
 import java.io.IOException;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** HTTPS comes by itself as soon as it can be had, and stays off where a person turned it off. */
@@ -17,14 +18,6 @@ class HttpsByDefaultTest {
 
     private final TestHarbor harbor = TestHarbor.get();
     private final ApiClient owner = harbor.person();
-
-    private String live(String address) {
-        String site = owner.site(address);
-        owner.putText(site, "index.html", "<p>" + address).is(200);
-        owner.claim(site, address).is(201);
-        owner.publish(site);
-        return site;
-    }
 
     private JsonNode https(String site) {
         return owner.get("/api/sites/" + site + "/https").is(200).json().get(0);
@@ -40,7 +33,7 @@ class HttpsByDefaultTest {
 
     @Test
     void aNameOfTheHarborHasItFromTheStartAndIsLedToByWhatBrowsersKnow() {
-        String site = live("early-quay");
+        String site = owner.live("early-quay");
         String host = "early-quay.harbor.localhost";
         until("HTTPS", () -> answersSecurely(host));
         assertThat(https(site).get("https").get("name").asString()).isEqualTo("*.harbor.localhost");
@@ -61,15 +54,17 @@ class HttpsByDefaultTest {
 
     @Test
     void offIsAChoiceAndSoIsOneOfItsOwn() {
-        String site = live("chosen-quay");
+        owner.live("beside-quay");
+        String site = owner.live("chosen-quay");
         String host = "chosen-quay.harbor.localhost";
         until("HTTPS", () -> answersSecurely(host));
         owner.delete("/api/certificates/" + host).is(204);
         until("none", () -> !answersSecurely(host));
         assertThat(https(site).get("https").isNull()).isTrue();
         assertThat(https(site).get("coming").asBoolean()).isFalse();
-        assertThat(answersSecurely("early-quay.harbor.localhost")
-                        || owner.visit(host, "/").status() == 200)
+        assertThat(owner.visit(host, "/").status()).isEqualTo(200);
+        assertThat(answersSecurely("beside-quay.harbor.localhost"))
+                .as("the certificate for all names goes on for those beside it")
                 .isTrue();
 
         String address = owner.where(site).get(0).get("address").get("id").asString();
@@ -107,5 +102,28 @@ class HttpsByDefaultTest {
         until("another look", () -> owner.visit(host, "/").status() == 200);
         assertThat(https(site).get("https").isNull()).isTrue();
         assertThatThrownBy(() -> harbor.secureVisit(host)).isInstanceOf(IOException.class);
+    }
+
+    @Test
+    void whatWasChosenForANameGoesWithIt() {
+        String site = owner.live("passed-quay");
+        String host = "passed-quay.harbor.localhost";
+        until("HTTPS", () -> answersSecurely(host));
+        owner.delete("/api/certificates/" + host).is(204);
+        until("none", () -> !answersSecurely(host));
+        String address = owner.where(site).get(0).get("address").get("id").asString();
+        owner.delete("/api/sites/" + site + "/addresses/" + address).is(200);
+        until("the choice to be gone", () -> chosen(host).equals("NONE"));
+        owner.claim(site, "passed-quay").is(201);
+        until("HTTPS again, as at any new address", () -> answersSecurely(host));
+        assertThat(https(site).get("https").get("own").asBoolean()).isFalse();
+    }
+
+    private String chosen(String host) {
+        return harbor.bean(JdbcClient.class)
+                .sql("select choice from certificate where name = ?")
+                .param(host)
+                .query(String.class)
+                .single();
     }
 }

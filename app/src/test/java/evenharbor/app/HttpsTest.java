@@ -62,14 +62,6 @@ class HttpsTest {
         return owner.get("/api/sites/" + site + "/https").is(200).json().get(0).get("https");
     }
 
-    private String live(String name) {
-        String site = owner.site(name);
-        owner.putText(site, "index.html", "<p>" + name).is(200);
-        owner.claim(site, name).is(201);
-        owner.publish(site);
-        return site;
-    }
-
     private String turnOn(String site) {
         String address = owner.where(site).get(0).get("address").get("id").asString();
         owner.post("/api/sites/" + site + "/addresses/" + address + "/https", Map.of())
@@ -79,7 +71,7 @@ class HttpsTest {
 
     @Test
     void anAddressBecomesSecureAndPlainHttpIsSentOn() throws IOException {
-        String site = live("secure-one");
+        String site = owner.live("secure-one");
         String host = "secure-one.harbor.localhost";
         turnOn(site);
         untilSecure(site, host);
@@ -106,7 +98,7 @@ class HttpsTest {
 
     @Test
     void aPassThatWasGivenByHttpsIsSentByHttpsOnly() throws IOException {
-        String site = live("secure-some");
+        String site = owner.live("secure-some");
         String host = "secure-some.harbor.localhost";
         turnOn(site);
         untilSecure(site, host);
@@ -136,7 +128,7 @@ class HttpsTest {
 
     @Test
     void aNameThatIsGivenUpIsSecureNoMore() {
-        String site = live("given-up-quay");
+        String site = owner.live("given-up-quay");
         String host = "given-up-quay.harbor.localhost";
         String address = turnOn(site);
         untilSecure(site, host);
@@ -163,7 +155,7 @@ class HttpsTest {
             owner.put("/api/practice/authority", Map.of("fault", each.getKey(), "hurried", false))
                     .is(200);
             String word = "fault-" + each.getKey().toLowerCase(Locale.ROOT).replace('_', '-');
-            String site = live(word);
+            String site = owner.live(word);
             turnOn(site);
             until(
                     each.getValue(),
@@ -266,7 +258,7 @@ class HttpsTest {
 
     @Test
     void anAuthorityInAHurryGetsAllRenewedWithConnectionsUntouched() throws IOException {
-        String site = live("hurried");
+        String site = owner.live("hurried");
         turnOn(site);
         untilSecure(site, "hurried.harbor.localhost");
         try (SecureVisit visit = harbor.secureVisit("hurried.harbor.localhost")) {
@@ -288,7 +280,7 @@ class HttpsTest {
 
     @Test
     void thePromiseOfBrowsersIsRaisedAStepAtATimeAndKeepsHttpsOn() throws IOException {
-        String site = live("promised");
+        String site = owner.live("promised");
         String host = "promised.harbor.localhost";
         turnOn(site);
         untilSecure(site, host);
@@ -341,7 +333,7 @@ class HttpsTest {
 
     @Test
     void anotherAccountsHttpsIsNotThereAndKeysNeverComeOut() {
-        String site = live("theirs-quay");
+        String site = owner.live("theirs-quay");
         turnOn(site);
         untilSecure(site, "theirs-quay.harbor.localhost");
         ApiClient rival = harbor.person();
@@ -363,7 +355,7 @@ class HttpsTest {
 
     @Test
     void theCalendarTellsOfRenewalsAndEnds() {
-        String site = live("calendar-quay");
+        String site = owner.live("calendar-quay");
         owner.post("/api/domains", Map.of("name", "calendar-quay.art.localhost", "firstYear", 1200))
                 .is(201);
         turnOn(site);
@@ -395,7 +387,7 @@ class HttpsTest {
     @Test
     void aBroughtCertificateIsJudgedBeforeAnythingIsStoredAndItsKeyIsSeenNowhere(@TempDir Path folder)
             throws Exception {
-        String site = live("brought-quay");
+        String site = owner.live("brought-quay");
         String host = "brought-quay.harbor.localhost";
         String address = owner.where(site).get(0).get("address").get("id").asString();
         String at = "/api/sites/" + site + "/addresses/" + address + "/brought-certificate";

@@ -45,7 +45,9 @@ class RouteTriggers {
     /** URLs that lead to a name change with it: its own sites are made anew, and those that may name it. */
     @EventListener
     void changed(CertificatesChanged changed) {
-        if (changed.urls()) {
+        if (changed.urls() && changed.secured().ofHarbor()) {
+            addresses.sitesAtHarborNames().forEach(states::touch);
+        } else if (changed.urls()) {
             sites.ofAccount(changed.secured().accountId()).forEach(site -> states.touch(site.id()));
         }
     }

@@ -20,8 +20,8 @@ class CommandController {
 
     /**
      * Makes a jar a command: a shell runs the first lines, Java reads the rest. From the third time on the same file starts
-     * from an archive of loaded classes; where nothing stays from one run to the next, as at a build server, none is made. The archive of a version before is
-     * removed; one that is not whole is passed over by Java.
+     * from an archive of loaded classes; where nothing stays from one run to the next, as at a build server, none is made.
+     * The archive of a version before is removed; one that is not whole is passed over by Java.
      */
     private static final String RUN = """
             #!/bin/sh

@@ -11,14 +11,11 @@ import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.draft.Intake;
 import evenharbor.core.what.draft.IntakeFile;
 import evenharbor.core.what.draft.IntakeLimits;
-import evenharbor.core.what.draft.IntakeProblem;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.blob.Blobs;
 import evenharbor.edge.blob.Coding;
-import io.swagger.v3.oas.annotations.media.Content;
-import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -35,8 +32,6 @@ import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import java.util.zip.ZipInputStream;
-import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -44,10 +39,9 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Taking in over HTTP: a folder in two calls, a ZIP in one. */
+/** What makes files a draft over HTTP: a folder that is offered and then taken, single files, a ZIP in one call. */
 @RestController
 @RequestMapping("/api/sites/{siteId}/draft")
 class IntakeController {
@@ -121,78 +115,6 @@ class IntakeController {
                 intake.hasPage());
     }
 
-    @PutMapping(path = "/contents/{hash}", consumes = "application/octet-stream")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void send(
-            @PathVariable String siteId,
-            @PathVariable String hash,
-            @io.swagger.v3.oas.annotations.parameters.RequestBody(
-                            content = @Content(schema = @Schema(type = "string", format = "binary")))
-                    InputStream body)
-            throws IOException {
-        Site site = sites.mine(siteId);
-        Blobs.Kept kept = blobs.put(IntakeRefusal.limited(body));
-        if (!kept.hash().equals(checkedHash(hash))) {
-            throw new Problem(
-                    ProblemType.INVALID,
-                    "A file changed on your disk while it was read, or was damaged on the way. Nothing was changed."
-                            + " Send it again.");
-        }
-        contents.sent(site, Set.of(kept.hash()));
-    }
-
-    record Sent(String hash) {}
-
-    /** For browsers that cannot compute hashes, which is so where the application is not reached over HTTPS. */
-    @PostMapping(path = "/contents", consumes = "application/octet-stream")
-    Sent sendUnhashed(
-            @PathVariable String siteId,
-            @io.swagger.v3.oas.annotations.parameters.RequestBody(
-                            content = @Content(schema = @Schema(type = "string", format = "binary")))
-                    InputStream body)
-            throws IOException {
-        Site site = sites.mine(siteId);
-        String hash = blobs.put(IntakeRefusal.limited(body)).hash();
-        contents.sent(site, Set.of(hash));
-        return new Sent(hash);
-    }
-
-    /** @param count how many contents came */
-    record SentMany(int count) {}
-
-    /** Many contents in one request, as a ZIP whose names do not matter: for programs that send a whole site. */
-    @PutMapping(path = "/packs", consumes = "application/zip")
-    SentMany sendMany(
-            @PathVariable String siteId,
-            @io.swagger.v3.oas.annotations.parameters.RequestBody(
-                            content = @Content(schema = @Schema(type = "string", format = "binary")))
-                    InputStream body)
-            throws IOException {
-        Site site = sites.mine(siteId);
-        Set<String> hashes = new LinkedHashSet<>();
-        Blobs.Batch batch = blobs.batch();
-        try {
-            ZipInputStream zip = new ZipInputStream(body);
-            // Bounded as it is unpacked, whatever the ZIP says of itself.
-            InputStream unpacked = IntakeRefusal.limited(zip);
-            while (zip.getNextEntry() != null) {
-                if (hashes.size() == IntakeLimits.DEFAULT.files()) {
-                    throw IntakeRefusal.of(
-                            IntakeProblem.Kind.TOO_MANY_FILES, "more than " + IntakeLimits.DEFAULT.files());
-                }
-                hashes.add(batch.put(unpacked).hash());
-            }
-            if (hashes.isEmpty()) {
-                throw IntakeRefusal.of(IntakeProblem.Kind.NOT_A_ZIP, "it has no files");
-            }
-            batch.settle();
-        } finally {
-            batch.close();
-        }
-        contents.sent(site, hashes);
-        return new SentMany(hashes.size());
-    }
-
     @PostMapping("/take")
     TakenIn take(
             @PathVariable String siteId,
@@ -214,17 +136,19 @@ class IntakeController {
         Offer offer = new Offer(edits.files());
         Intake intake = edits.files().isEmpty() ? Intake.NONE : judged(offer, false);
         Map<String, FileEntry> files = arrived(siteId, offer, intake);
-        Set<String> removed = sitePaths(edits.removed());
+        Set<String> removed = present(siteId, edits.removed());
         String what = "updated from a folder (" + counted(files.size()) + ", " + removed.size() + " removed)";
         return takenIn(siteId, ifMatch, false, files, removed, intake, what);
     }
 
-    /** Paths as they are in the draft, which are named as files are sent; what is set beside the files stays. */
-    private static Set<String> sitePaths(List<String> named) {
+    /** The paths in the draft of what is named as files are sent; what is set beside the files stays. */
+    private Set<String> present(String siteId, List<String> named) {
+        Set<String> there =
+                SettingsFile.without(drafts.files(drafts.of(siteId))).files().keySet();
         return named.stream()
                 .map(SitePath::read)
                 .flatMap(reading -> reading instanceof SitePath.Clean clean ? Stream.of(clean.path()) : Stream.of())
-                .filter(path -> !path.equals(SettingsFile.PATH))
+                .filter(there::contains)
                 .collect(Collectors.toSet());
     }
 
@@ -326,14 +250,7 @@ class IntakeController {
     private static List<String> hashes(Offer offer, Intake intake) {
         return offer.files().stream()
                 .filter(file -> intake.paths().containsKey(file.path()))
-                .map(file -> checkedHash(file.hash()))
+                .map(file -> ContentController.checkedHash(file.hash()))
                 .toList();
-    }
-
-    private static String checkedHash(String hash) {
-        if (!hash.matches("[0-9a-f]{64}")) {
-            throw Problem.field("hash", "A hash is the SHA-256 of the content in 64 lower-case hex digits.");
-        }
-        return hash;
     }
 }

@@ -40,13 +40,21 @@ class AddressController {
     private final AddressChanges changes;
     private final Impacts impacts;
     private final Places places;
+    private final Addresses addresses;
     private final HarborProperties harbor;
 
-    AddressController(Claims claims, AddressChanges changes, Impacts impacts, Places places, HarborProperties harbor) {
+    AddressController(
+            Claims claims,
+            AddressChanges changes,
+            Impacts impacts,
+            Places places,
+            Addresses addresses,
+            HarborProperties harbor) {
         this.claims = claims;
         this.changes = changes;
         this.impacts = impacts;
         this.places = places;
+        this.addresses = addresses;
         this.harbor = harbor;
     }
 
@@ -71,7 +79,8 @@ class AddressController {
             List<String> close,
             List<Advice> advice) {}
 
-    record Suggestion(@Schema(nullable = true) String name, String ending) {}
+    /** A free name. @param https whether an address gets HTTPS by itself */
+    record Suggestion(@Schema(nullable = true) String name, String ending, boolean https) {}
 
     record Wished(
             @NotNull(message = "Choose what the address shall do.")
@@ -140,7 +149,8 @@ class AddressController {
 
     @GetMapping("/names/suggestion")
     Suggestion suggestion(@RequestParam String title) {
-        return new Suggestion(claims.suggestion(title).orElse(null), harbor.nameEnding());
+        return new Suggestion(
+                claims.suggestion(title).orElse(null), harbor.nameEnding(), addresses.secureByThemselves());
     }
 
     @PostMapping("/sites/{siteId}/addresses")

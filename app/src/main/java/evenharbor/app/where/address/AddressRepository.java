@@ -38,4 +38,6 @@ interface AddressRepository extends JpaRepository<AddressEntity, String> {
     boolean existsBySiteIdAndRoleAndHeldUntilIsNull(String siteId, Role role);
 
     long countBySiteIdAndHeldUntilIsNull(String siteId);
+
+    List<AddressEntity> findByDomainIdIsNullAndHeldUntilIsNull();
 }

@@ -116,6 +116,25 @@ public class Addresses {
         return "http://" + host.ascii() + (port == USUAL_PORT ? "" : ":" + port) + path;
     }
 
+    /** The sites that have an address under this harbor's own name. */
+    public Set<String> sitesAtHarborNames() {
+        return repository.findByDomainIdIsNullAndHeldUntilIsNull().stream()
+                .map(row -> row.siteId)
+                .collect(Collectors.toSet());
+    }
+
+    /** The addresses of all sites of an account. */
+    public List<Address> ofAccount(String accountId) {
+        return repository.findByAccountIdAndHeldUntilIsNull(accountId).stream()
+                .map(this::address)
+                .toList();
+    }
+
+    /** Whether a new address gets HTTPS by itself. */
+    boolean secureByThemselves() {
+        return secure.stream().anyMatch(SecureNames::byThemselves);
+    }
+
     /** Refuses a host name at which none of the person's sites has an address. */
     public void needMine(String host) {
         Set<String> mine = sites.mine().stream().map(Site::id).collect(Collectors.toSet());

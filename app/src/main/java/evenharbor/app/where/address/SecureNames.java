@@ -4,4 +4,7 @@ package evenharbor.app.where.address;
 public interface SecureNames {
     /** Whether those who open the host name, in DNS form, come to HTTPS. */
     boolean secure(String host);
+
+    /** Whether a new address gets HTTPS by itself. */
+    boolean byThemselves();
 }

@@ -24,6 +24,11 @@ public record AuthorityProperties(
         return directory != null && !directory.toString().isBlank();
     }
 
+    /** Whether there is one that addresses get HTTPS of by themselves. */
+    boolean givesByDefault() {
+        return present() && byDefault;
+    }
+
     /** Whether the browsers of visitors know it, so that they can be sent on to HTTPS without asking anyone. */
     boolean knownToBrowsers() {
         return trust == null;

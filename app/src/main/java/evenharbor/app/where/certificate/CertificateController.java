@@ -38,19 +38,19 @@ class CertificateController {
     private final Certificates certificates;
     private final MixedContentReport outlook;
     private final Addresses addresses;
-    private final HttpsByDefault byDefault;
+    private final AuthorityProperties authority;
     private final Clock clock;
 
     CertificateController(
             Certificates certificates,
             MixedContentReport outlook,
             Addresses addresses,
-            HttpsByDefault byDefault,
+            AuthorityProperties authority,
             Clock clock) {
         this.certificates = certificates;
         this.outlook = outlook;
         this.addresses = addresses;
-        this.byDefault = byDefault;
+        this.authority = authority;
         this.clock = clock;
     }
 
@@ -111,7 +111,7 @@ class CertificateController {
         Holding held = life.held().orElse(null);
         return new CertificateView(
                 secured.name(),
-                !secured.accountId().equals(HttpsByDefault.HARBOR),
+                !secured.ofHarbor(),
                 secured.chosen(),
                 life.state(now),
                 held == null ? List.of() : held.names(),
@@ -170,7 +170,7 @@ class CertificateController {
         boolean wanted = secured != null && secured.life().wanted();
         boolean declined = secured != null && secured.declined();
         return new AddressHttps(
-                address.id(), wanted ? view(secured) : null, !wanted && !declined && byDefault.present());
+                address.id(), wanted ? view(secured) : null, !wanted && !declined && authority.givesByDefault());
     }
 
     @GetMapping("/sites/{siteId}/https/outlook")

@@ -91,7 +91,7 @@ class CertificateRows {
 
     /** Records what happened, at the site that has the name. */
     void note(ActivityKind kind, CertificateEntity row, String detail) {
-        if (row.accountId.equals(HttpsByDefault.HARBOR)) {
+        if (row.toSecured().ofHarbor()) {
             LOG.info("{}{}", row.name, detail);
             return;
         }

@@ -113,11 +113,11 @@ class CertificateWatch {
         }
     }
 
-    /** Addresses given up are seen to at once: nothing shall be shown for a name that is nobody's any more. */
+    /** Addresses given up are seen to at once: nothing is shown, and nothing stays chosen, for a name that is nobody's. */
     @TransactionalEventListener
     void changed(AddressesChanged changed) {
         workers.execute(() -> db.sql(
-                        "update certificate set next_at = ? where wanted and name not like '*%' and not exists"
+                        "update certificate set next_at = ? where (wanted or choice = 'OFF') and name not like '*%' and not exists"
                                 + " (select 1 from site_address a where a.host = certificate.name and a.held_until is null)")
                 .param(clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime())
                 .update());
@@ -141,6 +141,11 @@ class CertificateWatch {
                     given.setLife(given.life().on(new LifeEvent.TurnedOff(), clock.instant()));
                     given.choice = HttpsChoice.NONE;
                 });
+                return;
+            }
+            if (!row.wanted) {
+                // Someone took the name meanwhile, so what was chosen for it stays.
+                rows.change(row.name, kept -> kept.nextAt = null);
                 return;
             }
             switch (row.life().due(clock.instant())) {

@@ -27,6 +27,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
 /** HTTPS of the current person's addresses and domains: switched on and off, and what is asked of browsers. */
@@ -107,14 +108,15 @@ public class Certificates {
         Instant now = clock.instant();
         int port = harbor.visitors().port();
         int securePort = harbor.visitors().securePort();
-        repository.findByAccountIdOrderByName(accountId).stream()
-                .map(CertificateEntity::toSecured)
-                .filter(s -> s.secure(now) && !s.name().startsWith("*."))
-                .forEach(s -> {
-                    String secure = s.name() + (securePort == USUAL_PORT ? "" : ":" + securePort);
-                    hosts.put(s.name(), secure);
-                    hosts.put(s.name() + ":" + port, secure);
-                });
+        Set<String> own =
+                addresses.ofAccount(accountId).stream().map(Address::hostName).collect(Collectors.toSet());
+        of(own).forEach((host, secured) -> {
+            if (secured.secure(now)) {
+                String secure = host + (securePort == USUAL_PORT ? "" : ":" + securePort);
+                hosts.put(host, secure);
+                hosts.put(host + ":" + port, secure);
+            }
+        });
         return hosts;
     }
 

@@ -54,21 +54,16 @@ public class HttpsByDefault {
     @EventListener(ApplicationReadyEvent.class)
     void begin() {
         begun = true;
-        if (present() && zones.ownZone()) {
+        if (authority.givesByDefault() && zones.ownZone()) {
             turnOn(ofHarbor, HARBOR);
         }
     }
 
     /** Turns HTTPS on at an address that leads here and has none, unless someone chose otherwise. */
     public void reached(Address address, String accountId) {
-        if (begun && present() && !covered(address.hostName())) {
+        if (begun && authority.givesByDefault() && !covered(address.hostName())) {
             turnOn(address.hostName(), accountId);
         }
-    }
-
-    /** Whether addresses get HTTPS by themselves, unless someone chose otherwise. */
-    boolean present() {
-        return authority.present() && authority.byDefault();
     }
 
     /** Whether a certificate for all names beside it is there or on its way. */

@@ -18,8 +18,10 @@ class SecureHosts implements SecureNames {
     private static final Duration REMEMBERED = Duration.ofSeconds(2);
 
     private final LoadingCache<String, Boolean> known;
+    private final AuthorityProperties authority;
 
-    SecureHosts(CertificateRepository repository, Clock clock) {
+    SecureHosts(CertificateRepository repository, AuthorityProperties authority, Clock clock) {
+        this.authority = authority;
         known = Caffeine.newBuilder()
                 .maximumSize(MOST)
                 .expireAfterWrite(REMEMBERED)
@@ -35,6 +37,11 @@ class SecureHosts implements SecureNames {
     @Override
     public boolean secure(String host) {
         return known.get(host);
+    }
+
+    @Override
+    public boolean byThemselves() {
+        return authority.givesByDefault();
     }
 
     @TransactionalEventListener

@@ -18,6 +18,11 @@ import java.time.Instant;
 public record Secured(
         String name, String accountId, CertificateLife life, HttpsChoice choice, boolean sendsOn, Hsts hsts) {
 
+    /** Whether it is this harbor's, for all of its own names, and no account's. */
+    public boolean ofHarbor() {
+        return accountId.equals(HttpsByDefault.HARBOR);
+    }
+
     /** Whether a person wants it, rather than the harbor by itself. */
     public boolean chosen() {
         return choice == HttpsChoice.ON;
