@@ -47,7 +47,7 @@ class GeneratedClientTest {
                                     .sentAnyway(Set.of())
                                     .declinedRedirects(Set.of())
                                     .rightsConfirmed(true)
-                                    .draftRevision(what.getSiteDraft(args[2]).getRevision()),
+                                    .draftRevision(what.getSiteDraft(args[2], null).getRevision()),
                             "generated-1");
                     while ("RUNNING".equals(progress.getState())) {
                         Thread.sleep(100);

@@ -26,11 +26,14 @@ class MovingController {
     private static final long LARGEST = 4L << 30;
 
     private final AccountExport export;
+    private final ArchiveWriter writer;
     private final AccountImport imports;
     private final Path incoming;
 
-    MovingController(AccountExport export, AccountImport imports, HarborProperties harbor) throws IOException {
+    MovingController(AccountExport export, ArchiveWriter writer, AccountImport imports, HarborProperties harbor)
+            throws IOException {
         this.export = export;
+        this.writer = writer;
         this.imports = imports;
         this.incoming = Files.createDirectories(harbor.home().resolve("incoming"));
     }
@@ -43,7 +46,7 @@ class MovingController {
         AccountExport.Taken taken = export.read();
         response.setContentType("application/zip");
         response.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"even-harbor-account.zip\"");
-        export.write(taken, response.getOutputStream());
+        writer.write(taken, response.getOutputStream());
     }
 
     @PutMapping(consumes = {"application/zip", "application/octet-stream"})
