@@ -1,7 +1,10 @@
 package evenharbor.edge.visit;
 
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * What was counted since the last batch.
@@ -43,5 +46,24 @@ public record Batch(
     /** Whether nothing was counted. */
     public boolean isEmpty() {
         return pages.isEmpty() && visited.isEmpty() && redirected.isEmpty() && follows.isEmpty() && misses.isEmpty();
+    }
+
+    /** The ids of all sites that something was counted of. */
+    public Set<String> sites() {
+        Set<String> all = new HashSet<>();
+        follows.keySet().forEach(follow -> all.add(follow.site()));
+        List.of(visited, redirected, misses).forEach(kind -> kind.forEach(asked -> all.add(asked.site())));
+        return all;
+    }
+
+    /** What was counted of these sites, and the pages of all host names. */
+    public Batch of(Set<String> sites) {
+        Map<Follow, Long> kept = new HashMap<>(follows);
+        kept.keySet().removeIf(follow -> !sites.contains(follow.site()));
+        return new Batch(pages, of(sites, visited), of(sites, redirected), kept, of(sites, misses));
+    }
+
+    private static List<Asked> of(Set<String> sites, List<Asked> all) {
+        return all.stream().filter(asked -> sites.contains(asked.site())).toList();
     }
 }

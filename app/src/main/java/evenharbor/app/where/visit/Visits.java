@@ -8,6 +8,7 @@ import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -51,9 +52,13 @@ public class Visits {
         return now().toLocalDate();
     }
 
-    /** Adds a batch of counts to today's. */
+    /**
+     * Adds a batch of counts to today's. What was counted of a site that is gone meanwhile goes with it: it must not
+     * keep back the counts of all others.
+     */
     @Transactional
-    public void add(Batch batch) {
+    public void add(Batch counted) {
+        Batch batch = counted.of(present(counted.sites()));
         batches.batchUpdate(
                 "insert into visit_day (host, day, visits) values (?, ?, ?) on duplicate key update visits = visits + ?",
                 batch.pages().entrySet().stream()
@@ -72,6 +77,16 @@ public class Visits {
         if (!cleaned.equals(today())) {
             clean();
         }
+    }
+
+    /** Those of these sites that are there, and stay until the end of the transaction. */
+    private Set<String> present(Set<String> sites) {
+        return sites.isEmpty()
+                ? Set.of()
+                : db.sql("select id from site where id in (:ids) lock in share mode")
+                        .param("ids", sites)
+                        .query(String.class)
+                        .set();
     }
 
     private void addMisses(List<Batch.Asked> misses) {

@@ -79,4 +79,23 @@ class VisitsTest {
                 .extracting(Visits.Missed::path)
                 .containsExactlyInAnyOrderElementsOf(paths);
     }
+
+    @Test
+    void whatWasCountedOfASiteThatIsGoneKeepsNoOtherSitesCountsBack() {
+        String site = site(harbor.person());
+        String gone = "gonegonegone";
+        Map<String, Long> from = Map.of("a.example", 1L);
+        visits.add(new Batch(
+                Map.of(),
+                List.of(
+                        new Batch.Asked(gone, "gone.example", "/", 1, 1, from),
+                        new Batch.Asked(site, "there.example", "/", 1, 1, from)),
+                List.of(new Batch.Asked(gone, "gone.example", "/old", 1, 1, from)),
+                Map.of(new Batch.Follow(gone, "1"), 1L, new Batch.Follow(site, "2"), 3L),
+                List.of(
+                        new Batch.Asked(gone, "", "/missed", 1, 1, from),
+                        new Batch.Asked(site, "", "/missed", 1, 1, from))));
+        assertThat(visits.missed(site, 1, 10)).extracting(Visits.Missed::path).containsExactly("/missed");
+        assertThat(visits.referred(site)).hasSize(1);
+    }
 }
