@@ -4,7 +4,7 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['target', 'src/common/api/schema.d.ts', '*.config.*', 'budget.mjs'] },
+  { ignores: ['target', 'src/common/api/schema.d.ts', '*.config.*', 'budget.mjs', '.dependency-cruiser.cjs'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   jsxA11y.flatConfigs.recommended,

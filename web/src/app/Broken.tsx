@@ -1,5 +1,5 @@
 import { Link, useRouteError } from 'react-router';
-import { Trouble } from '../common/ui/Notice';
+import { Trouble } from '../common/ui/Trouble';
 
 /** What is shown when a screen itself fails. */
 export function Broken() {

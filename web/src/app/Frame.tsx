@@ -1,19 +1,23 @@
 import { dropped } from '../common/ui/drops';
-import { toast } from 'sonner';
-import { useEffect, useState } from 'react';
+import { toast } from '../common/ui/toast';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Outlet, useNavigate, useSearchParams } from 'react-router';
-import { SignInAgain } from '../who/access/SignInAgain';
 import { api } from '../common/api/client';
 import { Problem } from '../common/api/problem';
 import { useLiveEvents } from '../common/api/events';
 import { queries } from '../common/api/queries';
 import { useSession } from '../common/api/session';
 import { onSignedOut } from '../common/api/signedOut';
-import { Loading, Trouble } from '../common/ui/Notice';
+import { Loading } from '../common/ui/Notice';
+import { Trouble } from '../common/ui/Trouble';
 import { Mast } from './mast/Mast';
 import { PageTitle } from './PageTitle';
 import { SkipLink } from './SkipLink';
 import { Shortcuts } from './Shortcuts';
+
+const SignInAgain = lazy(async () => ({
+  default: (await import('../who/access/SignInAgain')).SignInAgain,
+}));
 
 /** What stands around every screen of someone who is signed in. */
 export function Frame() {
@@ -74,13 +78,16 @@ export function Frame() {
       <Outlet />
       <Live />
       <Shortcuts />
-      <SignInAgain
-        open={signedOut}
-        email={session.data.email}
-        onDone={() => {
-          setSignedOut(false);
-        }}
-      />
+      <Suspense>
+        {signedOut && (
+          <SignInAgain
+            email={session.data.email}
+            onDone={() => {
+              setSignedOut(false);
+            }}
+          />
+        )}
+      </Suspense>
     </>
   );
 }

@@ -1,21 +1,11 @@
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { Check } from '../common/ui/Check';
-import { Dialog } from '../common/ui/Dialog';
-import { Finder } from './finder/Finder';
+import { whenIdle } from '../common/ui/whenIdle';
 
-const KEYS: [string, string][] = [
-  ['/', 'Find anything by its name'],
-  ['?', 'Show these shortcuts'],
-  ['a', 'All sites'],
-  ['d', 'Domains'],
-  ['w', 'Where: addresses'],
-  ['t', 'What: draft, preview, versions'],
-  ['n', 'When: the past of this site'],
-  ['o', 'Who: people'],
-  ['p', 'The publish review'],
-  ['Esc', 'Close what is open'],
-];
+const finderParts = () => import('./finder/Finder');
+const keyParts = () => import('./Keys');
+const Finder = lazy(async () => ({ default: (await finderParts()).Finder }));
+const Keys = lazy(async () => ({ default: (await keyParts()).Keys }));
 
 /** Where it is kept whether keys of one letter work. */
 const LETTERS = 'harbor-letters';
@@ -28,6 +18,18 @@ export function Shortcuts() {
   const [help, setHelp] = useState(false);
   const [finder, setFinder] = useState(false);
   const [letters, setLetters] = useState(() => localStorage.getItem(LETTERS) !== 'off');
+
+  const keepLetters = (on: boolean) => {
+    localStorage.setItem(LETTERS, on ? 'on' : 'off');
+    setLetters(on);
+  };
+
+  useEffect(() => {
+    whenIdle(() => {
+      void finderParts();
+      void keyParts();
+    });
+  }, []);
 
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
@@ -58,30 +60,18 @@ export function Shortcuts() {
 
   return (
     <>
-      <Dialog open={help} onOpenChange={setHelp} title="Keys">
-        <dl className="grid grid-cols-[5rem_1fr] gap-y-1.5">
-          {KEYS.map(([key, what]) => (
-            <div key={key} className="contents">
-              <dt>
-                <kbd className="mono border-water bg-land border px-2 py-0.5">{key}</kbd>
-              </dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
-        </dl>
-        <div className="border-water mt-4 border-t pt-3">
-          <Check
-            checked={letters}
-            onChange={(on) => {
-              localStorage.setItem(LETTERS, on ? 'on' : 'off');
-              setLetters(on);
+      <Suspense>
+        {help && (
+          <Keys
+            letters={letters}
+            setLetters={keepLetters}
+            onClose={() => {
+              setHelp(false);
             }}
-          >
-            Keys of one letter work; without them only ? does
-          </Check>
-        </div>
-      </Dialog>
-      <Finder open={finder} onOpenChange={setFinder} />
+          />
+        )}
+        {finder && <Finder open={finder} onOpenChange={setFinder} />}
+      </Suspense>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { useSite } from '../common/api/sites';
-import { Loading, Trouble } from '../common/ui/Notice';
+import { Loading } from '../common/ui/Notice';
+import { Trouble } from '../common/ui/Trouble';
 import { Others } from '../who/presence/Others';
 
 const QUESTIONS: [string, string, string][] = [

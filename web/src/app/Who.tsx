@@ -3,7 +3,7 @@ import { api, dataOf, tag } from '../common/api/client';
 import { refreshSite } from '../common/api/queries';
 import { useThisSite } from '../what/site/thisSite';
 import { Check } from '../common/ui/Check';
-import { Trouble } from '../common/ui/Notice';
+import { Trouble } from '../common/ui/Trouble';
 import { Panes } from '../common/ui/Panes';
 import { AudienceParts } from '../harbor/audience/AudienceParts';
 import { HandOver } from '../overview/moving/HandOver';

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { api, dataOf, type Schemas } from '../common/api/client';
 import { keys } from '../common/api/queries';
 import { Flag } from '../common/ui/Flag';
-import { Trouble } from '../common/ui/Notice';
+import { Trouble } from '../common/ui/Trouble';
 import { Time } from '../common/ui/Words';
 import { Answers, StandingThen } from '../when/plan/AtInstant';
 

@@ -4,17 +4,20 @@ import { useCertificates } from '../common/api/certificates';
 import { useDomains } from '../common/api/domains';
 import { useSites } from '../common/api/sites';
 import { inALine, needsAttention } from '../where/certificate/words';
-import { Empty, Loading, Notice, Trouble } from '../common/ui/Notice';
+import { Empty, Loading, Notice } from '../common/ui/Notice';
+import { Trouble } from '../common/ui/Trouble';
 import { Time } from '../common/ui/Words';
 import { Lanes } from '../when/timeline/Lanes';
-import { useSpan } from '../when/timeline/useSpan';
-import { AllAtInstant } from './AllAtInstant';
+import { useSpan } from '../when/axis/useSpan';
 import { DeletedSites } from './DeletedSites';
 import { useOwnsAccount } from '../who/access/May';
 
+/** Only whoever asks for a day needs it. */
+const AllAtInstant = lazy(async () => ({ default: (await import('./AllAtInstant')).AllAtInstant }));
+
 /** Only whoever has no site yet needs it. */
 const BeginWithFiles = lazy(async () => ({
-  default: (await import('../what/site/BeginWithFiles')).BeginWithFiles,
+  default: (await import('../what/begin/BeginWithFiles')).BeginWithFiles,
 }));
 
 /** Domains that end soon, or that something is amiss with. */
@@ -81,7 +84,7 @@ export function AllSites() {
         {sites.data && sites.data.length > 0 && (
           <>
             <Lanes lanes={sites.data} span={span} />
-            <AllAtInstant lanes={sites.data} at={span.at} />
+            <Suspense>{span.at !== null && <AllAtInstant lanes={sites.data} at={span.at} />}</Suspense>
           </>
         )}
         <DeletedSites />

@@ -1,9 +1,9 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { toast } from 'sonner';
+import { toast } from '../common/ui/toast';
 import { api, dataOf } from '../common/api/client';
 import { keys, queries } from '../common/api/queries';
 import { Button } from '../common/ui/Button';
-import { Trouble } from '../common/ui/Notice';
+import { Trouble } from '../common/ui/Trouble';
 import { Time } from '../common/ui/Words';
 
 /** Sites that were deleted and can still be brought back whole. */

@@ -1,10 +1,10 @@
 import { Link, useMatch } from 'react-router';
-import { useHarborNow } from '../../common/api/harborClock';
+import { useHarborNow } from '../../common/clock/harborClock';
 import { useOwnsAccount } from '../../who/access/May';
-import { ButtonLink } from '../../common/ui/Button';
+import { ButtonLink } from '../../common/ui/ButtonLink';
 import { usePractice } from '../../common/api/practice';
 import { useSite } from '../../common/api/sites';
-import { shown } from '../../common/ui/time';
+import { shown } from '../../common/clock/time';
 import { MastMenu } from './MastMenu';
 import { SiteMast } from './SiteMast';
 import { SiteSwitcher } from './SiteSwitcher';
@@ -14,7 +14,7 @@ export function Mast() {
   const siteId = useMatch('/sites/:siteId/*')?.params.siteId ?? '';
   const site = useSite(siteId, siteId !== '').data;
   return (
-    <header className="border-ink flex h-[46px] items-center gap-x-2 border-b-2 px-3 sm:gap-x-3 sm:px-4">
+    <header className="border-ink flex h-[3.07rem] items-center gap-x-2 border-b-2 px-3 sm:gap-x-3 sm:px-4">
       <Link to="/" className="shrink-0" aria-label="Even Harbor: all sites" title="All sites  a">
         <Mark />
       </Link>

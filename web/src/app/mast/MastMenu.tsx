@@ -7,7 +7,7 @@ import { usePractice } from '../../common/api/practice';
 import { queries } from '../../common/api/queries';
 import { useNotices, useSession } from '../../common/api/session';
 import { copy } from '../../common/ui/copy';
-import { Menu, MenuItem, MenuLine } from '../../common/ui/Menu';
+import { Menu, MenuItem, MenuLine, MenuLink } from '../../common/ui/Menu';
 import { useTheme } from '../../common/ui/theme';
 import { useLiveSwitch } from '../../harbor/publish/useLiveSwitch';
 import type { SiteView } from '../../what/site/thisSite';
@@ -21,7 +21,6 @@ export function MastMenu({ site }: { site: SiteView | undefined }) {
   const [theme, setTheme] = useTheme();
   const live = useLiveSwitch(site);
   const other = theme === 'night' ? 'light' : 'night';
-  const go = (to: string) => () => void navigate(to);
   const signOut = useMutation({
     mutationFn: () => dataOf(api.DELETE('/api/session')),
     onSettled: () => {
@@ -73,20 +72,20 @@ export function MastMenu({ site }: { site: SiteView | undefined }) {
         <MenuItem keys="/" onSelect={() => window.dispatchEvent(new Event('harbor-find'))}>
           Find
         </MenuItem>
-        <MenuItem onSelect={go('/notices')}>
+        <MenuLink to="/notices">
           Notices
           {unread > 0 && <span className="text-magenta ml-1.5 font-semibold">{unread} new</span>}
-        </MenuItem>
+        </MenuLink>
         <MenuLine />
         {session.data?.role != null && (
           <>
-            <MenuItem keys="d" onSelect={go('/domains')}>
+            <MenuLink keys="d" to="/domains">
               Domains
-            </MenuItem>
-            <MenuItem onSelect={go('/hosts')}>Hosts</MenuItem>
+            </MenuLink>
+            <MenuLink to="/hosts">Hosts</MenuLink>
           </>
         )}
-        <MenuItem onSelect={go('/account')}>Your account</MenuItem>
+        <MenuLink to="/account">Your account</MenuLink>
         {session.data?.accounts
           .filter((account) => account.id !== session.data.accountId)
           .map((account) => (
@@ -99,7 +98,7 @@ export function MastMenu({ site }: { site: SiteView | undefined }) {
               Go to {account.name}
             </MenuItem>
           ))}
-        {practice.data && <MenuItem onSelect={go('/practice')}>Practice harbor</MenuItem>}
+        {practice.data && <MenuLink to="/practice">Practice harbor</MenuLink>}
         <MenuLine />
         <MenuItem
           onSelect={() => {

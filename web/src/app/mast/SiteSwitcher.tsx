@@ -1,9 +1,8 @@
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useNavigate } from 'react-router';
 import { useSites } from '../../common/api/sites';
 import { Flag } from '../../common/ui/Flag';
-import { Menu, MenuItem } from '../../common/ui/Menu';
+import { Menu, MenuLink } from '../../common/ui/Menu';
 import { Pennant } from '../../common/ui/Pennant';
 import { Shortened } from '../../common/ui/Words';
 import { standingOf, type SiteView } from '../../what/site/thisSite';
@@ -13,8 +12,6 @@ import { useOwnsAccount } from '../../who/access/May';
 export function SiteSwitcher({ site }: { site: SiteView | undefined }) {
   const sites = useSites();
   const owner = useOwnsAccount();
-  const navigate = useNavigate();
-  const go = (to: string) => () => void navigate(to);
   return (
     <span className="min-w-0">
       <Menu
@@ -36,9 +33,9 @@ export function SiteSwitcher({ site }: { site: SiteView | undefined }) {
           </DropdownMenu.Trigger>
         }
       >
-        <MenuItem onSelect={go('/')}>All sites</MenuItem>
+        <MenuLink to="/">All sites</MenuLink>
         {sites.data?.map((lane) => (
-          <MenuItem key={lane.site.id} onSelect={go(`/sites/${lane.site.id}`)}>
+          <MenuLink key={lane.site.id} to={`/sites/${lane.site.id}`}>
             <span className="flex max-w-[22rem] items-center gap-2">
               <Flag flag={lane.site.flag} size={22} />
               <span className="mr-auto min-w-0 truncate pr-4">{lane.site.title}</span>
@@ -46,9 +43,9 @@ export function SiteSwitcher({ site }: { site: SiteView | undefined }) {
                 <Pennant state={standingOf(lane.site)} />
               </span>
             </span>
-          </MenuItem>
+          </MenuLink>
         ))}
-        {owner && <MenuItem onSelect={go('/new')}>New site</MenuItem>}
+        {owner && <MenuLink to="/new">New site</MenuLink>}
       </Menu>
     </span>
   );

@@ -1,7 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { askAgain } from './askAgain';
 import { api, dataOf } from './client';
-import { setHarborNow } from './harborClock';
+import { setHarborNow } from '../clock/harborClock';
 import { at, keys } from './queries';
 
 /** What a typed address would mean; answered while typing, an outdated question is cancelled. */
@@ -20,8 +20,8 @@ export const useSense = (id: string, typed: string) =>
   });
 
 /** Where a site is live; asked again soon while something is under way. */
-export const useWhere = (id: string) =>
-  useQuery({
+export const whereOf = (id: string) =>
+  queryOptions({
     queryKey: keys.part(id, 'where'),
     queryFn: async () => {
       const where = await dataOf(api.GET('/api/sites/{siteId}/where', at(id)));
@@ -33,6 +33,8 @@ export const useWhere = (id: string) =>
         ? askAgain(query.state.data.addresses, 2_500, 30_000)
         : 30_000,
   });
+
+export const useWhere = (id: string) => useQuery(whereOf(id));
 
 export const useImpact = (id: string, addressId: string) =>
   useQuery({

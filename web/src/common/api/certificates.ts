@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { askAgain } from './askAgain';
 import { api, dataOf } from './client';
 import { at, keys } from './queries';
@@ -7,8 +7,8 @@ import { at, keys } from './queries';
 const UNDER_WAY = ['WANTED', 'ORDERING', 'RENEWING', 'BLOCKED'];
 
 /** The HTTPS of a site's addresses; asked again soon while something is under way. */
-export const useHttps = (id: string) =>
-  useQuery({
+export const httpsOf = (id: string) =>
+  queryOptions({
     queryKey: keys.part(id, 'https'),
     queryFn: () => dataOf(api.GET('/api/sites/{siteId}/https', at(id))),
     refetchInterval: (query) =>
@@ -16,6 +16,8 @@ export const useHttps = (id: string) =>
         ? askAgain(query.state.data, 2_500, 30_000)
         : 60_000,
   });
+
+export const useHttps = (id: string) => useQuery(httpsOf(id));
 
 /** What a site's pages load by plain HTTP. */
 export const useOutlook = (id: string, enabled: boolean) =>
@@ -26,5 +28,7 @@ export const useOutlook = (id: string, enabled: boolean) =>
   });
 
 /** All names of the account with HTTPS. */
-export const useCertificates = () =>
-  useQuery({ queryKey: keys.certificates, queryFn: () => dataOf(api.GET('/api/certificates')) });
+export const certificatesOf = () =>
+  queryOptions({ queryKey: keys.certificates, queryFn: () => dataOf(api.GET('/api/certificates')) });
+
+export const useCertificates = () => useQuery(certificatesOf());

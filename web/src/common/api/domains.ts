@@ -1,14 +1,16 @@
-import { useQuery } from '@tanstack/react-query';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { askAgain } from './askAgain';
 import { api, dataOf } from './client';
 import { keys } from './queries';
 
-export const useDomains = () =>
-  useQuery({
+export const domainsOf = () =>
+  queryOptions({
     queryKey: keys.domains,
     queryFn: () => dataOf(api.GET('/api/domains')),
     refetchInterval: (query) => askAgain(query.state.data, 10_000, 60_000),
   });
+
+export const useDomains = () => useQuery(domainsOf());
 
 export const useOffers = (typed: string) =>
   useQuery({

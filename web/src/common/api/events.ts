@@ -10,6 +10,9 @@ export interface Happened {
   detail: string;
 }
 
+/** How often to ask how far work is that another node does, which this one tells nothing of. */
+export const UNTOLD_MS = 2_000;
+
 /** Where what happened can be listened to, as `happened`. */
 export const heard = new EventTarget();
 
@@ -37,6 +40,11 @@ export function useLiveEvents() {
           void queries.invalidateQueries({ queryKey: keys.domains });
           void queries.invalidateQueries({ queryKey: keys.hosts });
         } else void refreshSite(siteId);
+      });
+      events.addEventListener('moved-on', (event) => {
+        const { siteId } = JSON.parse((event as MessageEvent<string>).data) as { siteId: string };
+        void queries.invalidateQueries({ queryKey: keys.publications });
+        void queries.invalidateQueries({ queryKey: keys.part(siteId, 'destinations') });
       });
     };
     const back = () => {

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, dataOf } from './client';
-import { setHarborNow } from './harborClock';
+import { setHarborNow } from '../clock/harborClock';
 import { keys } from './queries';
 
 /** The practice hosting companies. */

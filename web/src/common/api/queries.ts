@@ -24,6 +24,8 @@ export const keys = {
   certificates: ['certificates'] as const,
   practice: ['practice'] as const,
   hosts: ['hosts'] as const,
+  publications: ['publication'] as const,
+  publication: (id: string) => ['publication', id] as const,
   part: (id: string, part: string, ...more: unknown[]) => ['site', id, part, ...more] as const,
 };
 

@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
-import { goBy } from '../ui/time';
+import { queryOptions, useQuery } from '@tanstack/react-query';
+import { goBy } from '../clock/time';
 import { api, dataOf } from './client';
 import { keys } from './queries';
 
@@ -15,9 +15,11 @@ export const useSession = () =>
   });
 
 /** What one was told, the latest first; asked again in a while, for others do things too. */
-export const useNotices = () =>
-  useQuery({
+export const noticesOf = () =>
+  queryOptions({
     queryKey: ['notices'],
     queryFn: () => dataOf(api.GET('/api/notices')),
     refetchInterval: 30_000,
   });
+
+export const useNotices = () => useQuery(noticesOf());

@@ -1,15 +1,17 @@
-import { useQuery } from '@tanstack/react-query';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { api, dataOf, type Schemas } from './client';
 import { keys } from './queries';
 
 /** Which pages of a site were read in the last days. */
-export const useVisits = (id: string, days: number) =>
-  useQuery({
+export const visitsOf = (id: string, days: number) =>
+  queryOptions({
     queryKey: keys.part(id, 'visits', days),
     queryFn: () =>
       dataOf(api.GET('/api/sites/{siteId}/visits', { params: { path: { siteId: id }, query: { days } } })),
     placeholderData: (before) => before,
   });
+
+export const useVisits = (id: string, days: number) => useQuery(visitsOf(id, days));
 
 /** How often one page was read, day by day. */
 export const usePageVisits = (id: string, path: string, days: number) =>

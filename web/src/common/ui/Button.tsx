@@ -1,7 +1,6 @@
 import type { ButtonHTMLAttributes, ReactNode } from 'react';
-import { Link } from 'react-router';
 
-type Kind = 'primary' | 'plain' | 'quiet' | 'alarm';
+export type Kind = 'primary' | 'plain' | 'quiet' | 'alarm';
 
 interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
   kind?: Kind;
@@ -9,7 +8,8 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
   icon?: ReactNode;
 }
 
-const LOOKS = {
+/** How each kind looks. */
+export const LOOKS = {
   primary: 'border-ink bg-ink text-paper hover:opacity-90',
   plain: 'border-ink bg-paper hover:bg-shoal',
   quiet: 'border-transparent underline decoration-water underline-offset-3 hover:decoration-current px-1',
@@ -41,26 +41,6 @@ export function Button({
       {icon}
       {children}
     </button>
-  );
-}
-
-/** A way to another screen that looks like a button. */
-export function ButtonLink({
-  to,
-  kind = 'plain',
-  children,
-}: {
-  to: string;
-  kind?: Kind;
-  children: ReactNode;
-}) {
-  return (
-    <Link
-      to={to}
-      className={`inline-flex min-h-8 items-center border px-3 py-1 font-medium whitespace-nowrap no-underline ${LOOKS[kind]}`}
-    >
-      {children}
-    </Link>
   );
 }
 

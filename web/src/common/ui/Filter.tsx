@@ -16,7 +16,7 @@ export function Filter({ value, onChange, label, className = 'mb-2 w-full' }: Pr
       onChange={(e) => {
         onChange(e.target.value);
       }}
-      className={`border-water bg-paper border px-2 py-1 ${className}`}
+      className={`border-ink bg-paper border px-2 py-1 ${className}`}
     />
   );
 }

@@ -1,5 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 
 /** A list of things to do or to go to, opened by its trigger. */
 export function Menu({
@@ -27,7 +28,10 @@ export function Menu({
   );
 }
 
-/** One of them. @param keys what does the same */
+const ITEM =
+  'data-[highlighted]:bg-shoal text-ink flex cursor-pointer items-center gap-4 px-3 py-1.5 no-underline outline-none';
+
+/** One of them to do. @param keys what does the same */
 export function MenuItem({
   onSelect,
   keys,
@@ -38,17 +42,33 @@ export function MenuItem({
   children: ReactNode;
 }) {
   return (
-    <DropdownMenu.Item
-      className="data-[highlighted]:bg-shoal flex cursor-pointer items-center gap-4 px-3 py-1.5 outline-none"
-      onSelect={onSelect}
-    >
+    <DropdownMenu.Item className={ITEM} onSelect={onSelect}>
+      <Named keys={keys}>{children}</Named>
+    </DropdownMenu.Item>
+  );
+}
+
+/** One of them to go to. */
+export function MenuLink({ to, keys, children }: { to: string; keys?: string; children: ReactNode }) {
+  return (
+    <DropdownMenu.Item className={ITEM} asChild>
+      <Link to={to}>
+        <Named keys={keys}>{children}</Named>
+      </Link>
+    </DropdownMenu.Item>
+  );
+}
+
+function Named({ keys, children }: { keys: string | undefined; children: ReactNode }) {
+  return (
+    <>
       <span className="min-w-0 grow">{children}</span>
       {keys !== undefined && (
         <kbd className="mono text-soft text-[0.85rem]" aria-hidden>
           {keys}
         </kbd>
       )}
-    </DropdownMenu.Item>
+    </>
   );
 }
 

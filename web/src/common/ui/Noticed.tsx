@@ -1,8 +1,9 @@
 import { useId, useLayoutEffect, useRef, type ReactNode } from 'react';
 import { format } from 'date-fns';
 import type { Schemas } from '../api/client';
-import { harborNow } from '../api/harborClock';
-import { Diamond, Loading, Trouble } from './Notice';
+import { harborNow } from '../clock/harborClock';
+import { Diamond, Loading } from './Notice';
+import { Trouble } from './Trouble';
 import { counted } from './Words';
 
 export type Outcome = Schemas['OutcomeView'];

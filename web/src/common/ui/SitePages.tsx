@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { usePreview } from '../api/content';
 import { PageFrame, pageUrl, type Width } from './Frames';
-import { Trouble } from './Notice';
+import { Trouble } from './Trouble';
 import { WidthChoice } from './WidthChoice';
 
 interface Props {

@@ -1,8 +1,8 @@
 import { formatDistanceStrict } from 'date-fns';
 import { Copy, ExternalLink } from 'lucide-react';
 import { copy } from './copy';
-import { harborNow, useHarborNow } from '../api/harborClock';
-import { shown } from './time';
+import { harborNow, useHarborNow } from '../clock/harborClock';
+import { shown } from '../clock/time';
 
 /** A time in the person's own zone, with how long ago beside it and the exact instant on hover. */
 export function Time({ at, short = false }: { at: string; short?: boolean }) {

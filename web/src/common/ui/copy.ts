@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from './toast';
 
 /** Copies a text, and says so. Over plain HTTP browsers offer an older way only, and some none: that is said too. */
 export async function copy(text: string, what: string) {

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { Copy } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { useDestinations } from '../../common/api/hosting';
 import { refreshSite } from '../../common/api/queries';
@@ -11,7 +11,8 @@ import { useAudienceOutcome } from '../../common/api/visits';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { WillNotice } from '../../common/ui/Noticed';
 import { SiteDialog } from '../../what/site/SiteDialog';
-import { Diamond, Trouble } from '../../common/ui/Notice';
+import { Diamond } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { useAudience, wayWords, type Part } from './audience';

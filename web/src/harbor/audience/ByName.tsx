@@ -6,7 +6,7 @@ import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted } from '../../common/ui/Words';
 import { usePeopleLists } from './audience';
 

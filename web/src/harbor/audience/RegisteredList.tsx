@@ -5,7 +5,7 @@ import { queries, keys } from '../../common/api/queries';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Dialog } from '../../common/ui/Dialog';
 import { DialogActions } from '../../common/ui/DialogActions';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted, Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { useRegistered } from './audience';

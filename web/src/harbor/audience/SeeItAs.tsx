@@ -4,7 +4,8 @@ import { api, dataOf } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import type { SiteView } from '../../what/site/thisSite';
 
 /** How a visitor would be met, by the very rules that meet them. */

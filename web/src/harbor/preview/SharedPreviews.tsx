@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { api, dataOf } from '../../common/api/client';
 import { keys, queries } from '../../common/api/queries';
 import { Button, LinkButton } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { CopyButton, Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 

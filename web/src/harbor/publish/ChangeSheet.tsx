@@ -5,8 +5,8 @@ import { usePreview } from '../../common/api/content';
 import { PageFrame, pageUrl, type Width } from '../../common/ui/Frames';
 import { WidthChoice } from '../../common/ui/WidthChoice';
 import type { SiteView } from '../../what/site/thisSite';
-import { Trouble } from '../../common/ui/Notice';
-import { aboutChange } from './ChangeLedger';
+import { Trouble } from '../../common/ui/Trouble';
+import { aboutChange } from '../change/change';
 import { Compared } from './Compared';
 
 type Change = Schemas['ChangeView'];

@@ -1,13 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { DialogActions } from '../../common/ui/DialogActions';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted } from '../../common/ui/Words';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';

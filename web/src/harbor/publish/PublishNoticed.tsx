@@ -4,7 +4,7 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
 import { useRedirects } from '../../common/api/redirects';
 import { Button } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { WillNotice, type OutcomeLine } from '../../common/ui/Noticed';
 import { useRested } from '../../common/ui/useRested';
 import type { SiteView } from '../../what/site/thisSite';

@@ -1,8 +1,11 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { ProgressBar } from '../../what/draft/DropPlace';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { UNTOLD_MS } from '../../common/api/events';
+import { keys } from '../../common/api/queries';
+import { ProgressBar } from '../../common/ui/ProgressBar';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 
 type Publication = Schemas['Progress'];
 
@@ -23,11 +26,11 @@ export function PublishProgress({
 }) {
   const path = { id: publication.id };
   const progress = useQuery({
-    queryKey: ['publication', publication.id],
+    queryKey: keys.publication(publication.id),
     queryFn: () => dataOf(api.GET('/api/publications/{id}', { params: { path } })),
     initialData: publication,
     staleTime: 0,
-    refetchInterval: (query) => (query.state.data?.state === 'RUNNING' ? 150 : false),
+    refetchInterval: (query) => (query.state.data?.state === 'RUNNING' ? UNTOLD_MS : false),
   });
   const stop = useMutation({
     mutationFn: () => dataOf(api.DELETE('/api/publications/{id}', { params: { path } })),

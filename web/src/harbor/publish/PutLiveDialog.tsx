@@ -1,9 +1,9 @@
 import { useMutation } from '@tanstack/react-query';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
 import { DialogActions } from '../../common/ui/DialogActions';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';
 

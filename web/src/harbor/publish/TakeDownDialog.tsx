@@ -1,12 +1,13 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
 import { useTakeDownOutcome } from '../../common/api/visits';
 import { Check } from '../../common/ui/Check';
 import { DialogActions } from '../../common/ui/DialogActions';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { WillNotice } from '../../common/ui/Noticed';
 import { counted } from '../../common/ui/Words';
 import { SiteDialog } from '../../what/site/SiteDialog';

@@ -1,9 +1,10 @@
-import type { ReactNode } from 'react';
+import { lazy, Suspense, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import type { SiteView } from '../../what/site/thisSite';
 import { atLeast } from '../../who/access/people';
-import { PutLiveDialog } from './PutLiveDialog';
-import { TakeDownDialog } from './TakeDownDialog';
+
+const PutLiveDialog = lazy(async () => ({ default: (await import('./PutLiveDialog')).PutLiveDialog }));
+const TakeDownDialog = lazy(async () => ({ default: (await import('./TakeDownDialog')).TakeDownDialog }));
 
 const ASK = 'live';
 
@@ -38,11 +39,14 @@ export function useLiveSwitch(site: SiteView | undefined): LiveSwitch {
     ask: () => {
       setOpen(true);
     },
-    dialog:
-      switches === null ? null : switches.live ? (
-        <TakeDownDialog site={switches} open={open} onOpenChange={setOpen} />
-      ) : (
-        <PutLiveDialog site={switches} open={open} onOpenChange={setOpen} />
-      ),
+    dialog: switches !== null && open && (
+      <Suspense>
+        {switches.live ? (
+          <TakeDownDialog site={switches} open onOpenChange={setOpen} />
+        ) : (
+          <PutLiveDialog site={switches} open onOpenChange={setOpen} />
+        )}
+      </Suspense>
+    ),
   };
 }

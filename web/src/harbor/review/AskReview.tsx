@@ -1,12 +1,12 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import type { SiteView } from '../../what/site/thisSite';
 
 /** Asks others to look at the draft before it goes out: exactly as it is now. */

@@ -1,14 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Field } from '../../common/ui/Field';
 import { Flag } from '../../common/ui/Flag';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { atLeast } from '../../who/access/people';

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { api, dataOf } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
 import { Check } from '../../common/ui/Check';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import type { SiteView } from '../../what/site/thisSite';
 import { useReviews } from './reviews';
 

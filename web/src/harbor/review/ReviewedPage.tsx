@@ -6,7 +6,7 @@ import { usePreview } from '../../common/api/content';
 import { refreshSite } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { PageFrame, pageUrl } from '../../common/ui/Frames';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import type { Reviewed } from './reviews';

@@ -1,10 +1,12 @@
 import { Link, useParams, useSearchParams } from 'react-router';
-import { Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
+import { Empty, Loading } from '../../common/ui/Notice';
+import { NotHere } from '../../common/ui/NotHere';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
 import { counted, Time } from '../../common/ui/Words';
 import { WhatNav } from '../../what/draft/WhatNav';
 import { useThisSite } from '../../what/site/thisSite';
-import { aboutChange, MARKS } from '../publish/ChangeLedger';
+import { aboutChange, MARKS } from '../change/change';
 import { Decision } from './Decision';
 import { ReviewedPage } from './ReviewedPage';
 import { STATES, useReviewedChanges, useReviews, type Reviewed } from './reviews';

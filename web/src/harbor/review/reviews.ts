@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
 
@@ -14,11 +14,13 @@ export const STATES: Record<Reviewed['state'], string> = {
 };
 
 /** The reviews of a site, the latest first, and whether it has the rule. */
-export const useReviews = (siteId: string) =>
-  useQuery({
+export const reviewsOf = (siteId: string) =>
+  queryOptions({
     queryKey: keys.part(siteId, 'reviews'),
     queryFn: () => dataOf(api.GET('/api/sites/{siteId}/reviews', { params: { path: { siteId } } })),
   });
+
+export const useReviews = (siteId: string) => useQuery(reviewsOf(siteId));
 
 /** What a review's version changes for visitors, against what is live or was last. */
 export const useReviewedChanges = (siteId: string, live: number | null, version: number | undefined) =>

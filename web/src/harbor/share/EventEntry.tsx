@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Schemas } from '../../common/api/client';
 import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
-import { instantTyped, ownZone } from '../../common/ui/time';
+import { instantTyped, ownZone } from '../../common/clock/time';
 import type { SiteView } from '../../what/site/thisSite';
 import { Part } from './Part';
 

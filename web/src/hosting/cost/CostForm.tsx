@@ -1,12 +1,24 @@
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { Problem } from '../../common/api/problem';
 import { useSites } from '../../common/api/sites';
 import { Button } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
+import { useServerForm } from '../../common/ui/useServerForm';
 import { PAID, useRemoveCost, useSaveCost, type Cost, type CostView } from './costs';
+
+/** What is typed of a cost: what may be left out is empty then. */
+const typed = (cost: Cost) => ({
+  ...cost,
+  siteId: cost.siteId ?? '',
+  discount: String(cost.discount),
+  firstYear: cost.firstYear ?? '',
+  yearlyOffer: cost.yearlyOffer ?? '',
+  discountUntil: cost.discountUntil ?? '',
+  ends: cost.ends ?? '',
+});
+
+const orNull = (text: string) => (text === '' ? null : text);
 
 const fresh = (today: string): Cost => ({
   what: '',
@@ -25,52 +37,41 @@ const fresh = (today: string): Cost => ({
 /** A cost: what, for which site, how much and how often, and what is special about the first year. */
 export function CostForm({ view, today }: { view: CostView | undefined; today: string }) {
   const id = view?.id ?? null;
-  const [form, setForm] = useState<Cost>(view?.cost ?? fresh(today));
+  const begin = view?.cost ?? fresh(today);
   const sites = useSites();
   const navigate = useNavigate();
   const save = useSaveCost(id);
   const remove = useRemoveCost(id ?? '');
-  const problem = (field: keyof Cost) =>
-    save.error instanceof Problem ? save.error.field(field) : undefined;
-  const set = (change: Partial<Cost>) => {
-    setForm({ ...form, ...change });
-  };
-  const field = (name: 'what' | 'currency' | 'price' | 'since') => ({
-    value: form[name],
-    problem: problem(name),
-    onChange: (e: { target: { value: string } }) => {
-      set({ [name]: e.target.value });
+  const form = useServerForm({
+    begin: typed(begin),
+    send: (cost) =>
+      save.mutateAsync({
+        ...cost,
+        siteId: orNull(cost.siteId),
+        discount: Number(cost.discount),
+        firstYear: orNull(cost.firstYear),
+        yearlyOffer: orNull(cost.yearlyOffer),
+        discountUntil: orNull(cost.discountUntil),
+        ends: orNull(cost.ends),
+      }),
+    onDone: () => {
+      if (id === null) form.reset();
     },
   });
-  const perhaps = (name: 'firstYear' | 'yearlyOffer' | 'discountUntil' | 'ends') => ({
-    value: form[name] ?? '',
-    problem: problem(name),
-    onChange: (e: { target: { value: string } }) => {
-      set({ [name]: e.target.value === '' ? null : e.target.value });
-    },
-  });
+  const { field, values, set } = form;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate(form, {
-          onSuccess: () => {
-            if (id === null) setForm(fresh(today));
-          },
-        });
-      }}
-    >
-      <h2 className="mb-2 text-lg">{id === null ? 'Add a cost' : form.what}</h2>
+    <form onSubmit={form.onSubmit}>
+      <h2 className="mb-2 text-lg">{id === null ? 'Add a cost' : values.what}</h2>
       <Field label="What is paid for" placeholder="Hosting, mailbox, domain" {...field('what')} />
       <Choice
         label="For"
-        value={form.siteId ?? ''}
+        value={values.siteId}
         options={[
           ['', 'all sites'],
           ...(sites.data ?? []).map((each): [string, string] => [each.site.id, each.site.title]),
         ]}
         onChange={(siteId) => {
-          set({ siteId: siteId === '' ? null : siteId });
+          set({ siteId });
         }}
       />
       <div className="grid gap-x-3 sm:grid-cols-3">
@@ -78,39 +79,30 @@ export function CostForm({ view, today }: { view: CostView | undefined; today: s
         <Field label="Currency" maxLength={3} {...field('currency')} />
         <Choice
           label="Paid"
-          value={form.paid}
+          value={values.paid}
           options={PAID}
           onChange={(paid) => {
             set({ paid: paid as Cost['paid'] });
           }}
         />
         <Field label="First payment" type="date" {...field('since')} />
-        <Field label="Ends (optional)" type="date" {...perhaps('ends')} />
-        {form.paid === 'MONTHLY' && (
-          <Field label="A year at once (optional)" inputMode="decimal" {...perhaps('yearlyOffer')} />
+        <Field label="Ends (optional)" type="date" {...field('ends')} />
+        {values.paid === 'MONTHLY' && (
+          <Field label="A year at once (optional)" inputMode="decimal" {...field('yearlyOffer')} />
         )}
       </div>
-      <details open={form.firstYear !== null || form.discount > 0}>
+      <details open={begin.firstYear !== null || begin.discount > 0}>
         <summary className="min-h-[25px] cursor-pointer">First year, discount</summary>
         <div className="mt-2 grid gap-x-3 sm:grid-cols-3">
-          <Field label="Price in the first year" inputMode="decimal" {...perhaps('firstYear')} />
-          <Field
-            label="Discount in percent"
-            type="number"
-            min={0}
-            max={100}
-            value={form.discount}
-            problem={problem('discount')}
-            onChange={(e) => {
-              set({ discount: Number(e.target.value) });
-            }}
-          />
-          <Field label="Until" type="date" {...perhaps('discountUntil')} />
+          <Field label="Price in the first year" inputMode="decimal" {...field('firstYear')} />
+          <Field label="Discount in percent" type="number" min={0} max={100} {...field('discount')} />
+          <Field label="Until" type="date" {...field('discountUntil')} />
         </div>
       </details>
-      <Trouble error={save.error ?? remove.error} />
+      {form.trouble}
+      <Trouble error={remove.error} />
       <div className="mt-3 flex flex-wrap gap-2">
-        <Button kind="primary" type="submit" busy={save.isPending}>
+        <Button kind="primary" type="submit" busy={form.busy}>
           {id === null ? 'Add' : 'Save'}
         </Button>
         {id !== null && (

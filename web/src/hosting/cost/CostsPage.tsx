@@ -1,7 +1,9 @@
 import { Link, useParams } from 'react-router';
-import { Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
+import { Empty, Loading } from '../../common/ui/Notice';
+import { NotHere } from '../../common/ui/NotHere';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
-import { dayText } from '../../common/ui/time';
+import { dayText } from '../../common/clock/time';
 import { OwnersOnly } from '../../who/access/May';
 import { CostForm } from './CostForm';
 import { PAID, useCosts, type Costs, type CostView } from './costs';

@@ -6,7 +6,7 @@ import { refreshSite } from '../../common/api/queries';
 import { SHORT } from '../host/words';
 import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { PublicLink, Time } from '../../common/ui/Words';
 import { askAt, type Ask } from './ask';
 import { DestinationFields, type At } from './DestinationForm';

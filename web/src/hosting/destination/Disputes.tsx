@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { SiteView } from '../../what/site/thisSite';
 import { Button, LinkButton } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { DisputedFile } from './DisputedFile';
 import { useTaking } from './useTaking';
 import type { Decision, Destination, Plan } from './words';

@@ -2,9 +2,12 @@ import { useMutation } from '@tanstack/react-query';
 import { api, dataOf } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Told } from '../../common/ui/ProgressBar';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { sizeText, Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
+import { RateLine } from './RateLine';
 import { duration, STEPS, type Job } from './words';
 import { may } from '../../who/access/May';
 
@@ -91,8 +94,9 @@ export function JobProgress({ site, job }: { site: SiteView; job: Job }) {
     case 'RUNNING':
       return (
         <section aria-label="Under way" className="border-water bg-paper my-3 border p-3">
-          <p role="status" className="font-medium">
-            {job.againAt === null ? STEPS[job.step] : 'Waiting to try again'}
+          <Told what={doing(job)} share={job.filesTotal === 0 ? null : far(job)} />
+          <p className="font-medium">
+            {doing(job)}
             {job.filesTotal > 0 && ` · ${String(job.filesDone)} of ${String(job.filesTotal)} files`}
           </p>
           <progress
@@ -104,6 +108,7 @@ export function JobProgress({ site, job }: { site: SiteView; job: Job }) {
           <p className="text-soft min-h-[25px] text-[0.93rem]">
             {job.againAt === null ? <Rate job={job} /> : job.problem}
           </p>
+          {job.bytesTotal > 0 && <RateLine siteId={site.id} job={job} />}
           <p className="mono text-soft min-h-[25px] truncate text-[0.86rem]">{job.path}</p>
           <span className="mt-1 flex gap-2">
             <Button
@@ -121,6 +126,8 @@ export function JobProgress({ site, job }: { site: SiteView; job: Job }) {
       );
   }
 }
+
+const doing = (job: Job) => (job.againAt === null ? STEPS[job.step] : 'Waiting to try again');
 
 /** Of bytes where there are any, else of files. */
 const far = (job: Job) =>

@@ -8,7 +8,8 @@ import { Problem } from '../../common/api/problem';
 import type { Host } from '../host/words';
 import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { DestinationFields, type At } from './DestinationForm';
 
 /** Choosing a host for a site, and where on it. */

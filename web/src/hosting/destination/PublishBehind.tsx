@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { refreshSite } from '../../common/api/queries';
 import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { askAt } from './ask';
 import type { Destination } from './words';
 

@@ -3,7 +3,9 @@ import { useVersions } from '../../common/api/content';
 import { usePlan } from '../../common/api/hosting';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
+import { Proportion } from '../../common/ui/Proportion';
 import { PathChoice } from '../../common/ui/PathChoice';
 import { VirtualList } from '../../common/ui/VirtualList';
 import { counted, sizeText, Time } from '../../common/ui/Words';
@@ -190,9 +192,21 @@ function Steps({
       <p className="mb-1">
         <strong className="font-medium">{counted(plan.added + plan.replaced, 'file')}</strong> to send (
         {sizeText(plan.bytes)}
-        {plan.seconds !== null && `, about ${duration(plan.seconds)}`}): {plan.added} new, {plan.replaced}{' '}
-        replaced. {plan.removed} to remove, {plan.leftAloneCount} left as they are.
+        {plan.seconds !== null && `, about ${duration(plan.seconds)}`})
       </p>
+      <Proportion
+        whole={plan.added + plan.replaced + plan.removed + plan.leftAloneCount}
+        parts={[
+          { words: `${String(plan.added)} new`, size: plan.added, look: 'bg-ink' },
+          { words: `${String(plan.replaced)} replaced`, size: plan.replaced, look: 'bg-water' },
+          { words: `${String(plan.removed)} to remove`, size: plan.removed, look: 'hatched' },
+          {
+            words: `${String(plan.leftAloneCount)} left as they are`,
+            size: plan.leftAloneCount,
+            look: 'bg-paper',
+          },
+        ]}
+      />
       {plan.steps.length > 0 && (
         <details open={plan.steps.length <= 8}>
           <summary className="text-soft min-h-[25px] cursor-pointer py-1">

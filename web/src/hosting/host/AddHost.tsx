@@ -2,7 +2,8 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { Button } from '../../common/ui/Button';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { EMPTY, type HostFields } from './fields';
 import { HostForm } from './HostForm';
 

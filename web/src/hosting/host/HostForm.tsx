@@ -1,12 +1,9 @@
-import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
-import { Problem } from '../../common/api/problem';
 import { keys, queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { useServerForm } from '../../common/ui/useServerForm';
 import { formOf, type HostFields } from './fields';
 import { SignInFields } from './SignInFields';
 import { PROTOCOLS, type Host, type Protocol } from './words';
@@ -24,17 +21,17 @@ export function HostForm({
   onLeave: () => void;
 }) {
   const navigate = useNavigate();
-  const [fields, setFields] = useState(begin);
-  const save = useMutation({
-    mutationFn: async () => {
+  const form = useServerForm({
+    begin,
+    send: async (typed) => {
       const saved = host
         ? await dataOf(
             api.PUT('/api/hosts/{id}', {
               params: { path: { id: host.id }, header: { 'If-Match': tag(host.revision) } },
-              body: formOf(fields),
+              body: formOf(typed),
             }),
           )
-        : await dataOf(api.POST('/api/hosts', { body: formOf(fields) }));
+        : await dataOf(api.POST('/api/hosts', { body: formOf(typed) }));
       await dataOf(
         api.POST('/api/hosts/{id}/tests', {
           params: { path: { id: saved.id } },
@@ -43,31 +40,17 @@ export function HostForm({
       );
       return saved;
     },
-    onSuccess: async (saved) => {
+    onDone: async (saved) => {
       await queries.invalidateQueries({ queryKey: keys.hosts });
       void navigate(`/hosts/${saved.id}`);
       onLeave();
     },
   });
-  const problem = (name: string) => (save.error instanceof Problem ? save.error.field(name) : undefined);
-  const text = (name: keyof HostFields) => ({
-    value: String(fields[name]),
-    problem: problem(name),
-    onChange: (e: React.ChangeEvent<HTMLInputElement>) => {
-      setFields({ ...fields, [name]: e.target.value });
-    },
-  });
+  const { field, values: fields, set } = form;
   const folder = fields.protocol === 'FOLDER';
-  const known = save.error instanceof Problem && (save.error.body.violations?.length ?? 0) > 0;
   return (
-    <form
-      autoComplete="off"
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-    >
-      <Field label="Name" hint="What you call it, such as the hosting company." {...text('name')} />
+    <form autoComplete="off" onSubmit={form.onSubmit}>
+      <Field label="Name" hint="What you call it, such as the hosting company." {...field('name')} />
       <fieldset className="mb-3">
         <legend className="mb-1 font-medium">How files are sent</legend>
         <div className="flex flex-wrap gap-x-5 gap-y-1">
@@ -81,8 +64,7 @@ export function HostForm({
                   name="protocol"
                   checked={fields.protocol === protocol}
                   onChange={() => {
-                    setFields({
-                      ...fields,
+                    set({
                       protocol,
                       server: protocol === 'FOLDER' ? (all.folders[0] ?? '') : folder ? '' : fields.server,
                     });
@@ -100,7 +82,7 @@ export function HostForm({
             value={fields.server}
             className="border-ink bg-paper w-full border px-2 py-1.5"
             onChange={(e) => {
-              setFields({ ...fields, server: e.target.value });
+              set({ server: e.target.value });
             }}
           >
             {all.folders.map((f) => (
@@ -111,22 +93,15 @@ export function HostForm({
       ) : (
         <>
           <div className="grid grid-cols-[1fr_7rem] gap-x-3">
-            <Field label="Server" className="mono" spellCheck={false} {...text('server')} />
+            <Field label="Server" className="mono" spellCheck={false} {...field('server')} />
             <Field
               label="Port"
               inputMode="numeric"
               placeholder={fields.protocol === 'SFTP' ? '22' : '21'}
-              {...text('port')}
+              {...field('port')}
             />
           </div>
-          <SignInFields
-            fields={fields}
-            host={host}
-            problem={problem}
-            onChange={(some) => {
-              setFields({ ...fields, ...some });
-            }}
-          />
+          <SignInFields fields={fields} host={host} problem={form.problem} onChange={set} />
         </>
       )}
       <Field
@@ -134,18 +109,18 @@ export function HostForm({
         className="mono"
         spellCheck={false}
         hint="Where pages go. Sites may choose others below it."
-        {...text('folder')}
+        {...field('folder')}
       />
       <Field
         label="URL of that folder"
         className="mono"
         spellCheck={false}
         hint="Where visitors see it. May stay empty."
-        {...text('url')}
+        {...field('url')}
       />
-      {!known && <Trouble error={save.error} />}
+      {form.trouble}
       <div className="flex flex-wrap gap-2">
-        <Button type="submit" kind="primary" busy={save.isPending}>
+        <Button type="submit" kind="primary" busy={form.busy}>
           Save and test
         </Button>
         <Button kind="quiet" onClick={onLeave}>

@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
 import { keys, queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import { fieldsOf, formOf } from './fields';
 import { HostForm } from './HostForm';

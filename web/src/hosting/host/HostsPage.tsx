@@ -1,6 +1,8 @@
 import { Link, useParams } from 'react-router';
 import { useHosts } from '../../common/api/hosting';
-import { Diamond, Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
+import { Diamond, Empty, Loading } from '../../common/ui/Notice';
+import { NotHere } from '../../common/ui/NotHere';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
 import { AddHost } from './AddHost';
 import { HostSheet } from './HostSheet';

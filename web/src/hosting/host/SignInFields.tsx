@@ -6,7 +6,7 @@ import type { Host } from './words';
 interface Props {
   fields: HostFields;
   host: Host | undefined;
-  problem: (name: string) => string | undefined;
+  problem: (name: keyof HostFields) => string | undefined;
   onChange: (some: Partial<HostFields>) => void;
 }
 

@@ -3,7 +3,7 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys, queries } from '../../common/api/queries';
 import { Check } from '../../common/ui/Check';
 import { Choice } from '../../common/ui/Choice';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import type { SiteView } from '../../what/site/thisSite';
 import { may, WhoMay } from '../../who/access/May';
 

@@ -1,5 +1,6 @@
 import { Button } from '../../common/ui/Button';
-import { Diamond, Loading, Trouble } from '../../common/ui/Notice';
+import { Diamond, Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import { useMessages, useSendAgain, useTestMessage, type Message } from './receivers';
 

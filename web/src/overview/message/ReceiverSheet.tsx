@@ -1,12 +1,11 @@
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { Problem } from '../../common/api/problem';
 import { useSites } from '../../common/api/sites';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
+import { useServerForm } from '../../common/ui/useServerForm';
 import { IssuedToken } from '../../who/access/IssuedToken';
 import { MessageLog } from './MessageLog';
 import {
@@ -37,15 +36,10 @@ export function NewReceiver({ onAdded }: { onAdded: (id: string, secret: string)
       <h2 className="mb-2 text-lg">Tell a program</h2>
       <Fields
         from={FRESH}
-        error={add.error}
-        busy={add.isPending}
         button="Add receiver"
-        onSend={(form) => {
-          add.mutate(form, {
-            onSuccess: (made) => {
-              onAdded(made.receiver.id, made.secret);
-            },
-          });
+        send={async (form) => {
+          const made = await add.mutateAsync(form);
+          onAdded(made.receiver.id, made.secret);
         }}
       />
     </>
@@ -68,13 +62,7 @@ export function ReceiverSheet({ receiver, secret }: { receiver: Receiver; secret
       <details className="mt-5">
         <summary className="min-h-[25px] cursor-pointer font-medium">Settings</summary>
         <div className="mt-2">
-          <Fields
-            from={receiver}
-            error={change.error}
-            busy={change.isPending}
-            button="Save"
-            onSend={change.mutate}
-          />
+          <Fields from={receiver} button="Save" send={change.mutateAsync} />
           <div className="mt-2 flex flex-wrap gap-2">
             <Button
               busy={renew.isPending}
@@ -102,60 +90,34 @@ export function ReceiverSheet({ receiver, secret }: { receiver: Receiver; secret
 
 function Fields({
   from,
-  error,
-  busy,
   button,
-  onSend,
+  send,
 }: {
   from: ReceiverForm;
-  error: Error | null;
-  busy: boolean;
   button: string;
-  onSend: (form: ReceiverForm) => void;
+  send: (form: ReceiverForm) => Promise<unknown>;
 }) {
-  const [form, setForm] = useState<ReceiverForm>({
-    name: from.name,
-    url: from.url,
-    siteId: from.siteId,
-    kinds: from.kinds,
-    running: from.running,
-  });
   const sites = useSites();
-  const problem = error instanceof Problem ? error : undefined;
-  const set = (change: Partial<ReceiverForm>) => {
-    setForm({ ...form, ...change });
-  };
+  const form = useServerForm<ReceiverForm, unknown>({
+    begin: { name: from.name, url: from.url, siteId: from.siteId, kinds: from.kinds, running: from.running },
+    send,
+  });
+  const { values, set } = form;
+  const amiss = form.problem('kinds');
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        onSend(form);
-      }}
-    >
-      <Field
-        label="Name of the program"
-        maxLength={120}
-        value={form.name}
-        problem={problem?.field('name')}
-        onChange={(e) => {
-          set({ name: e.target.value });
-        }}
-      />
+    <form onSubmit={form.onSubmit}>
+      <Field label="Name of the program" maxLength={120} {...form.field('name')} />
       <Field
         label="URL that messages go to"
         type="url"
         inputMode="url"
         placeholder="https://build.example/hooks/harbor"
         className="mono"
-        value={form.url}
-        problem={problem?.field('url')}
-        onChange={(e) => {
-          set({ url: e.target.value });
-        }}
+        {...form.field('url')}
       />
       <Choice
         label="About"
-        value={form.siteId ?? ''}
+        value={values.siteId ?? ''}
         options={[
           ['', 'all sites'],
           ...(sites.data ?? []).map((each): [string, string] => [each.site.id, each.site.title]),
@@ -169,27 +131,27 @@ function Fields({
         {KINDS.map(([kind, words]) => (
           <Check
             key={kind}
-            checked={form.kinds.includes(kind)}
+            checked={values.kinds.includes(kind)}
             onChange={(on) => {
-              set({ kinds: on ? [...form.kinds, kind] : form.kinds.filter((each) => each !== kind) });
+              set({ kinds: on ? [...values.kinds, kind] : values.kinds.filter((each) => each !== kind) });
             }}
           >
             {words}
           </Check>
         ))}
-        {problem?.field('kinds') !== undefined && <p className="text-magenta">{problem.field('kinds')}</p>}
+        {amiss !== undefined && <p className="text-magenta">{amiss}</p>}
       </fieldset>
       <Check
-        checked={form.running}
+        checked={values.running}
         onChange={(running) => {
           set({ running });
         }}
       >
         Messages are sent
       </Check>
-      {problem?.body.violations ? null : <Trouble error={error} />}
+      {form.trouble}
       <p className="mt-3">
-        <Button kind="primary" type="submit" busy={busy}>
+        <Button kind="primary" type="submit" busy={form.busy}>
           {button}
         </Button>
       </p>

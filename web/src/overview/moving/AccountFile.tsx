@@ -4,7 +4,8 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted } from '../../common/ui/Words';
 
 type Came = Schemas['Came'];

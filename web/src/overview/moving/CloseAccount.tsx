@@ -7,7 +7,8 @@ import { Button } from '../../common/ui/Button';
 import { Dialog } from '../../common/ui/Dialog';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Field } from '../../common/ui/Field';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted, Time } from '../../common/ui/Words';
 
 /** Closes the account: what goes dark is listed, and for 30 days one may change one's mind. */

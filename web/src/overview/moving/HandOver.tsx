@@ -5,7 +5,7 @@ import { Problem } from '../../common/api/problem';
 import { keys, queries } from '../../common/api/queries';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 
 /** Hands a site to another account; both agree. */
 export function HandOver({ site }: { site: Pick<Schemas['SiteView'], 'id' | 'title'> }) {

@@ -5,7 +5,8 @@ import { api, dataOf } from '../../common/api/client';
 import { queries } from '../../common/api/queries';
 import { useSession } from '../../common/api/session';
 import { Button } from '../../common/ui/Button';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 
 /** What someone sees who is offered a site. */
 export function TakeOverPage() {

@@ -5,7 +5,7 @@ import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { TextArea } from '../../common/ui/TextArea';
 import { Time } from '../../common/ui/Words';
 

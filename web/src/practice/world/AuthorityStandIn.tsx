@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { queries } from '../../common/api/queries';
 import { Check } from '../../common/ui/Check';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 
 type Authority = NonNullable<Schemas['AuthorityView']>;

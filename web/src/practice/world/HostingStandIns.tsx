@@ -4,7 +4,7 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import { useHosting } from '../../common/api/practice';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { CopyButton } from '../../common/ui/Words';
 
 type Company = Schemas['HostingView'];
@@ -111,7 +111,7 @@ function CompanyRow({ company }: { company: Company }) {
         <input
           aria-label={`File that someone edits at ${company.name}`}
           value={path}
-          className="border-water bg-paper mono border px-2 py-1"
+          className="border-ink bg-paper mono border px-2 py-1"
           onChange={(e) => {
             setPath(e.target.value);
           }}

@@ -3,7 +3,8 @@ import { Fragment } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys, queries } from '../../common/api/queries';
-import { Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Empty, Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
 import { Time } from '../../common/ui/Words';
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { api, dataOf } from '../../common/api/client';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 
 /** Where one would enter records at another company. */
 export function OtherCompany({ domains }: { domains: string[] }) {

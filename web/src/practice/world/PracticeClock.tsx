@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
-import { shown } from '../../common/ui/time';
+import { Trouble } from '../../common/ui/Trouble';
+import { shown } from '../../common/clock/time';
 
 const MINUTE = 60;
 const HOUR = 60 * MINUTE;

@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
 import { usePractice } from '../../common/api/practice';
 import type { Schemas } from '../../common/api/client';
-import { Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Loading, Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { AuthorityStandIn } from './AuthorityStandIn';
 import { HostingStandIns } from './HostingStandIns';
 import { PracticeClock } from './PracticeClock';

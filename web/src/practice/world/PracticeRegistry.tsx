@@ -5,7 +5,7 @@ import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import { OtherCompany } from './OtherCompany';
 

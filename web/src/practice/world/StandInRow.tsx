@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 
 type StandIn = Schemas['PracticeView']['standIns'][number];
 

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Problem } from '../../common/api/problem';
 import { Button, LinkButton } from '../../common/ui/Button';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
 import { Unsaved } from '../../common/ui/Unsaved';
 import { May, may, WhoMay } from '../../who/access/May';

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
 import { useDraft, useReview } from '../../common/api/content';
 import { refreshSite } from '../../common/api/queries';
@@ -10,11 +10,13 @@ import { SharedFolders } from '../sharing/SharedFolders';
 import { SiteSettings } from '../site/SiteSettings';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Loading, Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
 import { SitePages } from '../../common/ui/SitePages';
 import { counted, sizeText, Time } from '../../common/ui/Words';
-import { DropPlace, ProgressBar } from './DropPlace';
+import { ProgressBar } from '../../common/ui/ProgressBar';
+import { DropPlace } from './DropPlace';
 import { FileLedger } from './FileLedger';
 import { FileSheet } from './FileSheet';
 import { isZip, type FolderFile } from './folder';
@@ -43,7 +45,9 @@ export function DraftPage() {
             <May site={site} to="EDIT">
               <TakeIn key={site.id} siteId={site.id} draft={draft.data} />
             </May>
-            {draft.data.count > 0 && <FileLedger files={draft.data.files} selected={selected} />}
+            {draft.data.count > 0 && (
+              <FileLedger siteId={site.id} files={draft.data.files} selected={selected} />
+            )}
           </>
         }
         sheet={

@@ -1,7 +1,6 @@
 import { useEffect, useEffectEvent, useRef, useState, type DragEvent, type ReactNode } from 'react';
 import { Button } from '../../common/ui/Button';
 import { takeDrops } from '../../common/ui/drops';
-import type { Progress } from './intake';
 import { filesOf, type FolderFile } from './folder';
 
 interface Props {
@@ -67,28 +66,6 @@ export function DropPlace({ onFiles, disabled = false, children }: Props) {
         {chooser(loose, 'Choose files', { multiple: true })}
       </div>
       {children}
-    </div>
-  );
-}
-
-/** What is being done, how far it is, and a way to stop. */
-export function ProgressBar({ progress, onStop }: { progress: Progress; onStop?: () => void }) {
-  const share = progress.total > 0 ? Math.min(1, progress.done / progress.total) : 0;
-  return (
-    <div className="my-2" role="status">
-      <div className="mb-1 flex items-baseline justify-between gap-3">
-        <span>
-          {progress.what}: {Math.round(share * 100)} %
-        </span>
-        {onStop && (
-          <Button kind="quiet" onClick={onStop}>
-            Stop
-          </Button>
-        )}
-      </div>
-      <div className="border-ink h-2 border">
-        <div className="bg-water h-full" style={{ width: `${String(share * 100)}%` }} />
-      </div>
     </div>
   );
 }

@@ -1,11 +1,12 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, tag } from '../../common/api/client';
 import { keys, queries, refreshSite } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Loading, Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Unsaved } from '../../common/ui/Unsaved';
 
 const TextEditor = lazy(async () => ({ default: (await import('./TextEditor')).TextEditor }));

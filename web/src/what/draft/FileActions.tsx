@@ -6,7 +6,7 @@ import { refreshSite } from '../../common/api/queries';
 import { send } from '../../common/api/send';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { useDraftChanged } from './useDraftChanged';
 
 interface Props {

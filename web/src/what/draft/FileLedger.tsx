@@ -1,8 +1,9 @@
 import { ChevronDown, ChevronRight, FileCode2, FileImage, FileText } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { Filter } from '../../common/ui/Filter';
+import { useInUrl } from '../../common/ui/useInUrl';
 import { VirtualList } from '../../common/ui/VirtualList';
 import { sizeText } from '../../common/ui/Words';
 import { rowsOf, type Row } from './tree';
@@ -12,14 +13,24 @@ type FileView = Schemas['FileView'];
 const ROW = 30;
 
 /** The files of the draft as a tree. */
-export function FileLedger({ files, selected }: { files: FileView[]; selected: string }) {
+export function FileLedger({
+  siteId,
+  files,
+  selected,
+}: {
+  siteId: string;
+  files: FileView[];
+  selected: string;
+}) {
   const [closed, setClosed] = useState<Set<string>>(new Set());
-  const [filter, setFilter] = useState('');
+  const [filter, setFilter] = useInUrl<string>('filter', '');
   const rows = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
     const shown = wanted === '' ? files : files.filter((f) => f.path.toLowerCase().includes(wanted));
     return rowsOf(shown, wanted === '' ? closed : new Set());
   }, [files, closed, filter]);
+  const [search] = useSearchParams();
+  const to = (path: string) => `?${new URLSearchParams({ ...Object.fromEntries(search), path }).toString()}`;
   const toggle = (folder: string) => {
     const next = new Set(closed);
     if (!next.delete(folder)) next.add(folder);
@@ -28,12 +39,19 @@ export function FileLedger({ files, selected }: { files: FileView[]; selected: s
   return (
     <>
       {files.length > 12 && <Filter label="Filter by path" value={filter} onChange={setFilter} />}
-      <VirtualList rows={rows} height={ROW} keyOf={(row) => row.path} className="max-h-[60vh] min-h-24">
+      <VirtualList
+        rows={rows}
+        keep={`files ${siteId}`}
+        height={ROW}
+        keyOf={(row) => row.path}
+        className="max-h-[60vh] min-h-24"
+      >
         {(row) => (
           <LedgerRow
             row={row}
             closed={closed.has(row.path)}
             current={row.path === selected}
+            to={to(row.path)}
             onToggle={toggle}
           />
         )}
@@ -46,10 +64,11 @@ interface RowProps {
   row: Row;
   closed: boolean;
   current: boolean;
+  to: string;
   onToggle: (folder: string) => void;
 }
 
-function LedgerRow({ row, closed, current, onToggle }: RowProps) {
+function LedgerRow({ row, closed, current, to, onToggle }: RowProps) {
   const look = `flex h-full min-w-0 items-center gap-1.5 px-2 no-underline hover:bg-shoal ${current ? 'bg-land' : ''}`;
   const indent = { paddingLeft: 8 + row.depth * 18 };
   if (row.kind === 'folder') {
@@ -65,10 +84,7 @@ function LedgerRow({ row, closed, current, onToggle }: RowProps) {
         >
           {closed ? <ChevronRight size={16} aria-hidden /> : <ChevronDown size={16} aria-hidden />}
         </button>
-        <Link
-          to={`?path=${encodeURIComponent(row.path)}`}
-          className="mono min-w-0 flex-1 truncate no-underline hover:underline"
-        >
+        <Link to={to} className="mono min-w-0 flex-1 truncate no-underline hover:underline">
           {row.name}
         </Link>
         <span className="text-soft text-[0.9rem]">{row.count}</span>
@@ -76,7 +92,7 @@ function LedgerRow({ row, closed, current, onToggle }: RowProps) {
     );
   }
   return (
-    <Link to={`?path=${encodeURIComponent(row.path)}`} className={look} style={indent} aria-current={current}>
+    <Link to={to} className={look} style={indent} aria-current={current}>
       <Kind file={row.file} />
       <span className={`mono min-w-0 flex-1 truncate ${row.file.page ? 'font-semibold' : ''}`}>
         {row.name}

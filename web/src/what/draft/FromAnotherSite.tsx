@@ -5,7 +5,7 @@ import { useDraft } from '../../common/api/content';
 import { useSites } from '../../common/api/sites';
 import { Button } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted } from '../../common/ui/Words';
 import { useShareFolder } from '../sharing/sharedFolders';
 import { useDraftChanged } from './useDraftChanged';

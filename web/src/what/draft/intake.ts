@@ -1,15 +1,9 @@
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
 import { send } from '../../common/api/send';
+import type { Progress } from '../../common/ui/ProgressBar';
 import { hashOf, isZip, type FolderFile } from './folder';
 
 export type TakenIn = Schemas['TakenIn'];
-
-/** How far an intake is. */
-export interface Progress {
-  what: string;
-  done: number;
-  total: number;
-}
 
 interface Intake {
   siteId: string;

@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, tag } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
 

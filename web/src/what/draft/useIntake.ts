@@ -2,7 +2,8 @@ import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { refreshSite } from '../../common/api/queries';
 import type { FolderFile } from './folder';
-import { takeIn, type Progress, type TakenIn } from './intake';
+import type { Progress } from '../../common/ui/ProgressBar';
+import { takeIn, type TakenIn } from './intake';
 
 interface Wanted {
   siteId: string;

@@ -1,21 +1,42 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
+import { PageRows } from '../../common/ui/PageRows';
+import { useListing, type Order } from '../../common/ui/useListing';
 import { counted } from '../../common/ui/Words';
 import { May } from '../../who/access/May';
 import type { SiteView } from '../site/thisSite';
 import { useFixFindings, useIgnoreFinding, type Finding, type FindingKind, type Findings } from './findings';
 
-const MOST = 100;
+const textOf = (each: Finding) => [each.path, each.subject, each.detail].join(' ');
+
+const ORDERS: [Order<Finding>, ...Order<Finding>[]] = [
+  { key: 'page', words: 'By page' },
+  { key: 'new', words: 'New ones first', compare: (a, b) => Number(b.fresh) - Number(a.fresh) },
+  {
+    key: 'fix',
+    words: 'Those with a fix first',
+    compare: (a, b) => Number(b.fix !== null) - Number(a.fix !== null),
+  },
+];
 
 /** The findings of one kind: why it matters, where each stands, and what can be done. */
 export function FindingRows({ site, kind, view }: { site: SiteView; kind: FindingKind; view: Findings }) {
   const fix = useFixFindings(site.id, view.revision);
-  const rows = view.findings.filter((each) => each.kind === kind.kind);
+  const rows = useMemo(
+    () => view.findings.filter((each) => each.kind === kind.kind),
+    [view.findings, kind.kind],
+  );
   const fixable = rows.filter((each) => each.fix !== null);
   const [ignoring, setIgnoring] = useState(false);
+  const listing = useListing({
+    rows,
+    label: 'Filter by path or what was found',
+    text: textOf,
+    orders: ORDERS,
+  });
   return (
     <>
       <h2 className="text-lg">{kind.words}</h2>
@@ -55,15 +76,15 @@ export function FindingRows({ site, kind, view }: { site: SiteView; kind: Findin
         />
       )}
       <Trouble error={fix.error} />
-      <ul className="border-water border-t">
-        {rows.slice(0, MOST).map((each) => (
-          <FindingRow key={each.id} site={site} finding={each} busy={fix.isPending} onFix={fix.mutate} />
-        ))}
-      </ul>
-      {kind.count > Math.min(rows.length, MOST) && (
+      {listing.controls}
+      <div className="border-water border-t">
+        <PageRows rows={listing.rows} about={90} keyOf={(each) => each.id}>
+          {(each) => <FindingRow site={site} finding={each} busy={fix.isPending} onFix={fix.mutate} />}
+        </PageRows>
+      </div>
+      {kind.count > rows.length && (
         <p className="text-soft mt-2">
-          {counted(kind.count - Math.min(rows.length, MOST), 'more', 'more')}: when these are done, they
-          follow.
+          {counted(kind.count - rows.length, 'more', 'more')}: when these are done, they follow.
         </p>
       )}
     </>
@@ -84,7 +105,7 @@ function FindingRow({
   const [ignoring, setIgnoring] = useState(false);
   const file = `/sites/${site.id}/what?path=${encodeURIComponent(finding.path)}`;
   return (
-    <li className="border-water border-b py-2">
+    <div className="border-water border-b py-2">
       <p className="flex flex-wrap items-baseline gap-x-3">
         {finding.path === '' ? (
           <span className="font-medium">The whole site</span>
@@ -141,7 +162,7 @@ function FindingRow({
           }}
         />
       )}
-    </li>
+    </div>
   );
 }
 

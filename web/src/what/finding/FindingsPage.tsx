@@ -1,6 +1,7 @@
 import { Link, useSearchParams } from 'react-router';
 import { Button } from '../../common/ui/Button';
-import { Diamond, Empty, Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Diamond, Empty, Loading, Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
 import { counted } from '../../common/ui/Words';
 import { May, WhoMay } from '../../who/access/May';

@@ -1,5 +1,5 @@
 import { LinkButton } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { May } from '../../who/access/May';
 import type { SiteView } from '../site/thisSite';
 import { useIgnoreFinding, type Findings } from './findings';

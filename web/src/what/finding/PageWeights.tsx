@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, dataOf } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted, sizeText } from '../../common/ui/Words';
 
 const FIRST = 20;

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery } from '@tanstack/react-query';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
 import { keys, queries } from '../../common/api/queries';
 import { useDraftChanged } from '../draft/useDraftChanged';
@@ -12,13 +12,15 @@ const READING = 1000;
 const keyOf = (siteId: string) => keys.part(siteId, 'findings');
 
 /** What is not right with the draft; asked again until all pages are read. */
-export const useFindings = (siteId: string) =>
-  useQuery({
+export const findingsOf = (siteId: string) =>
+  queryOptions({
     queryKey: keyOf(siteId),
     queryFn: () => dataOf(api.GET('/api/sites/{siteId}/findings', { params: { path: { siteId } } })),
     refetchInterval: (query) => (query.state.data?.ready === false ? READING : false),
     placeholderData: (before) => before,
   });
+
+export const useFindings = (siteId: string) => useQuery(findingsOf(siteId));
 
 /** Fixes findings by one change of the draft, which can be undone. */
 export function useFixFindings(siteId: string, revision: number) {

@@ -5,7 +5,8 @@ import { Button, LinkButton } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
 import { Filter } from '../../common/ui/Filter';
 import { useInUrl } from '../../common/ui/useInUrl';
-import { Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Empty, Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
 import { Unsaved } from '../../common/ui/Unsaved';
 import { VirtualList } from '../../common/ui/VirtualList';
@@ -189,7 +190,7 @@ function Table({ site, view }: { site: SiteView; view: SetPages }) {
                       onChange={(e) => {
                         edit(page, { title: e.target.value });
                       }}
-                      className="border-water bg-paper placeholder:text-soft mt-1 w-full border px-2 py-1"
+                      className="border-ink bg-paper placeholder:text-soft mt-1 w-full border px-2 py-1"
                     />
                     <input
                       aria-label={`Description of ${page.path}`}
@@ -199,7 +200,7 @@ function Table({ site, view }: { site: SiteView; view: SetPages }) {
                       onChange={(e) => {
                         edit(page, { description: e.target.value });
                       }}
-                      className="border-water bg-paper placeholder:text-soft mt-1 w-full border px-2 py-1 text-[0.93rem]"
+                      className="border-ink bg-paper placeholder:text-soft mt-1 w-full border px-2 py-1 text-[0.93rem]"
                     />
                   </div>
                 )}

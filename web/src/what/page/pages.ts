@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery } from '@tanstack/react-query';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
 import { keys, queries } from '../../common/api/queries';
 import { counted } from '../../common/ui/Words';
@@ -11,11 +11,13 @@ export type PageSettings = Schemas['PageSettings'];
 const keyOf = (siteId: string) => keys.part(siteId, 'page-settings');
 
 /** The pages of the draft, what each says of itself, and what is set about it. */
-export const useSetPages = (siteId: string) =>
-  useQuery({
+export const setPagesOf = (siteId: string) =>
+  queryOptions({
     queryKey: keyOf(siteId),
     queryFn: () => dataOf(api.GET('/api/sites/{siteId}/page-settings', { params: { path: { siteId } } })),
   });
+
+export const useSetPages = (siteId: string) => useQuery(setPagesOf(siteId));
 
 /** Sets pages anew: one change of the draft, which can be undone. */
 export function useSavePages(siteId: string, revision: number) {

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { Button } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted } from '../../common/ui/Words';
 import { May } from '../../who/access/May';
 import type { SiteView } from '../site/thisSite';

@@ -6,7 +6,7 @@ import { Problem } from '../../common/api/problem';
 import { keys, queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { May, may } from '../../who/access/May';
 import type { SiteView } from './thisSite';
 

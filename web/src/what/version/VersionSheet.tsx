@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { useDraft } from '../../common/api/content';
 import { refreshSite } from '../../common/api/queries';
@@ -11,7 +11,8 @@ import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Field } from '../../common/ui/Field';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { WillNotice } from '../../common/ui/Noticed';
 import { SitePages } from '../../common/ui/SitePages';
 import { May, may } from '../../who/access/May';

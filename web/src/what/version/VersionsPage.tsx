@@ -1,17 +1,23 @@
-import { useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useMemo } from 'react';
+import { Link, useLocation, useParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { useVersions } from '../../common/api/content';
 import { WhatNav } from '../draft/WhatNav';
 import { useThisSite } from '../site/thisSite';
-import { Empty, Loading, NotHere, Notice, Trouble } from '../../common/ui/Notice';
+import { Empty, Loading, Notice } from '../../common/ui/Notice';
+import { NotHere } from '../../common/ui/NotHere';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
+import { useInUrl } from '../../common/ui/useInUrl';
+import { VirtualList } from '../../common/ui/VirtualList';
 import { counted, sizeText, Time } from '../../common/ui/Words';
 import { VersionStrip } from './VersionStrip';
 import { VersionSheet } from './VersionSheet';
 import { WordSearch } from './WordSearch';
 
 type Version = Schemas['VersionView'];
+
+const ROW = 62;
 
 const FILTERS: [string, string, (v: Version) => boolean][] = [
   ['all', 'All', () => true],
@@ -26,7 +32,8 @@ export function VersionsPage() {
   const site = useThisSite();
   const versions = useVersions(site.id);
   const { number } = useParams();
-  const [filter, setFilter] = useState('all');
+  const [filter, setFilter] = useInUrl<string>('show', 'all');
+  const { search } = useLocation();
   const shown = useMemo(() => {
     const test = FILTERS.find(([key]) => key === filter)?.[2] ?? (() => true);
     return versions.data?.filter(test) ?? [];
@@ -78,36 +85,40 @@ export function VersionsPage() {
                 </button>
               ))}
             </div>
-            <ul className="border-water max-h-[70vh] overflow-auto border-t">
-              {shown.map((version) => (
-                <li key={version.number}>
-                  <Link
-                    to={`/sites/${site.id}/what/versions/${String(version.number)}`}
-                    aria-current={version.number === chosen?.number}
-                    className="border-water hover:bg-shoal aria-[current=true]:bg-land grid grid-cols-[3rem_1fr_auto] items-baseline gap-x-2 border-b px-2 py-2 no-underline"
-                  >
-                    <span className="mono font-semibold">{version.number}</span>
-                    <span className="min-w-0">
-                      <span className="block truncate">{version.name || CAUSES[version.cause]}</span>
-                      <span className="text-soft block text-[0.9rem]">
-                        <Time at={version.createdAt} />, {version.createdBy}
+            <VirtualList
+              rows={shown}
+              keep={`versions ${site.id}`}
+              height={ROW}
+              keyOf={(version) => String(version.number)}
+              className="max-h-[70vh] min-h-16"
+            >
+              {(version) => (
+                <Link
+                  to={`/sites/${site.id}/what/versions/${String(version.number)}${search}`}
+                  aria-current={version.number === chosen?.number}
+                  className="border-water hover:bg-shoal aria-[current=true]:bg-land grid h-full grid-cols-[3rem_1fr_auto] items-baseline gap-x-2 border-b px-2 py-2 no-underline"
+                >
+                  <span className="mono font-semibold">{version.number}</span>
+                  <span className="min-w-0">
+                    <span className="block truncate">{version.name || CAUSES[version.cause]}</span>
+                    <span className="text-soft block truncate text-[0.9rem]">
+                      <Time at={version.createdAt} />, {version.createdBy}
+                    </span>
+                  </span>
+                  <span className="text-soft text-right text-[0.9rem]">
+                    {site.liveVersion === version.number && (
+                      <strong className="text-ink block">{site.live ? 'live' : 'live last'}</strong>
+                    )}
+                    {version.kept && <span className="block">kept</span>}
+                    {version.dueAt !== null && (
+                      <span className="block">
+                        goes <Time at={version.dueAt} short />
                       </span>
-                    </span>
-                    <span className="text-soft text-right text-[0.9rem]">
-                      {site.liveVersion === version.number && (
-                        <strong className="text-ink block">{site.live ? 'live' : 'live last'}</strong>
-                      )}
-                      {version.kept && <span className="block">kept</span>}
-                      {version.dueAt !== null && (
-                        <span className="block">
-                          goes <Time at={version.dueAt} short />
-                        </span>
-                      )}
-                    </span>
-                  </Link>
-                </li>
-              ))}
-            </ul>
+                    )}
+                  </span>
+                </Link>
+              )}
+            </VirtualList>
             {shown.length === 0 && <p className="text-soft py-3">No version is like that.</p>}
           </>
         }

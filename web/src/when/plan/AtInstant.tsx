@@ -1,9 +1,8 @@
-import { useId } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted, Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { standingWords } from './planForm';
@@ -55,27 +54,6 @@ export function AtInstant({ site, at }: { site: SiteView; at: string | null }) {
         </div>
       )}
     </section>
-  );
-}
-
-/** A day and time, past or to come. */
-export function InstantField({ value, onChange }: { value: string; onChange: (typed: string) => void }) {
-  const id = useId();
-  return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-      <label htmlFor={id} className="font-medium">
-        See any day, past or to come
-      </label>
-      <input
-        id={id}
-        type="datetime-local"
-        value={value}
-        className="border-ink bg-paper border px-2 py-1"
-        onChange={(e) => {
-          onChange(e.target.value);
-        }}
-      />
-    </div>
   );
 }
 

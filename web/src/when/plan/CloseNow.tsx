@@ -1,12 +1,12 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import { SiteDialog } from '../../what/site/SiteDialog';
 import type { SiteView } from '../../what/site/thisSite';
@@ -14,7 +14,7 @@ import { NoticeFields } from './NoticeFields';
 import { useClosingOutcome } from '../../common/api/visits';
 import { WillNotice } from '../../common/ui/Noticed';
 import { useRested } from '../../common/ui/useRested';
-import { ownZone } from '../../common/ui/time';
+import { ownZone } from '../../common/clock/time';
 import { NOTICE, type PlansView } from './planForm';
 import { May } from '../../who/access/May';
 

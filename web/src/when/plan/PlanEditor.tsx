@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { newKey } from '../../common/api/newKey';
 import { Problem } from '../../common/api/problem';
@@ -11,7 +11,7 @@ import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { place } from '../../hosting/destination/words';
 import type { SiteView } from '../../what/site/thisSite';
 import { NoticeFields } from './NoticeFields';

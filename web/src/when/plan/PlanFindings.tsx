@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { LinkButton } from '../../common/ui/Button';
-import { Diamond, Trouble } from '../../common/ui/Notice';
+import { Diamond } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { may } from '../../who/access/May';

@@ -1,10 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
-import { shown } from '../../common/ui/time';
-import { WIDTH, type Axis } from '../timeline/axis';
+import { shown } from '../../common/clock/time';
+import { WIDTH, type Axis } from '../axis/axis';
 import { moved, MOVES } from './moved';
 import { usePlans, type PlanForm, type PlanView } from './planForm';
 

@@ -1,10 +1,10 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { keys, refreshSite } from '../../common/api/queries';
 import { LinkButton } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { WillNotice } from '../../common/ui/Noticed';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';

@@ -1,9 +1,10 @@
 import { addDays, setHours, startOfHour } from 'date-fns';
 import { useState } from 'react';
-import { useHarborNow } from '../../common/api/harborClock';
+import { useHarborNow } from '../../common/clock/harborClock';
 import { Button } from '../../common/ui/Button';
-import { Loading, Trouble } from '../../common/ui/Notice';
-import { inZone, typedTime } from '../../common/ui/time';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
+import { inZone, typedTime } from '../../common/clock/time';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { May, may, WhoMay } from '../../who/access/May';

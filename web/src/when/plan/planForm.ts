@@ -1,7 +1,7 @@
 import { dataOf, api } from '../../common/api/client';
 import type { Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
-import { ownZone } from '../../common/ui/time';
+import { ownZone } from '../../common/clock/time';
 import { useQuery } from '@tanstack/react-query';
 
 export type PlanForm = Schemas['PlanForm'];

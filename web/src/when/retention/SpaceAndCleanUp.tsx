@@ -1,15 +1,17 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
+import { Proportion } from '../../common/ui/Proportion';
 import { counted, sizeText, Time } from '../../common/ui/Words';
-import { ownZone } from '../../common/ui/time';
+import { ownZone } from '../../common/clock/time';
 import { OwnersOnly } from '../../who/access/May';
 
 type View = Schemas['RetentionView'];
@@ -49,7 +51,17 @@ function Used({ view }: { view: View }) {
         share is counted once.
       </p>
       {view.limit !== null && (
-        <progress className="mb-2 w-full" max={view.limit} value={view.used} aria-label="Space used" />
+        <Proportion
+          whole={view.limit}
+          parts={[
+            { words: `${sizeText(view.used)} used`, size: view.used, look: 'bg-water' },
+            {
+              words: `${sizeText(Math.max(0, view.limit - view.used))} free`,
+              size: view.limit - view.used,
+              look: 'bg-paper',
+            },
+          ]}
+        />
       )}
     </>
   );

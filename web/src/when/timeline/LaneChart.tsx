@@ -1,7 +1,7 @@
 import type { Schemas } from '../../common/api/client';
-import { shown } from '../../common/ui/time';
+import { shown } from '../../common/clock/time';
 import { standingOf } from '../../what/site/thisSite';
-import { WIDTH, type Axis } from './axis';
+import { WIDTH, type Axis } from '../axis/axis';
 
 type Lane = Schemas['LaneView'];
 

@@ -2,8 +2,8 @@ import { useRef, useSyncExternalStore, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { counted } from '../../common/ui/Words';
-import { shown } from '../../common/ui/time';
-import { WIDTH, type Axis } from './axis';
+import { shown } from '../../common/clock/time';
+import { WIDTH, type Axis } from '../axis/axis';
 
 type Lane = Schemas['LaneView'];
 

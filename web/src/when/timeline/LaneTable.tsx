@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { shown } from '../../common/ui/time';
+import { shown } from '../../common/clock/time';
 
 type Lane = Schemas['LaneView'];
 

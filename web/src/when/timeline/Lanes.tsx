@@ -1,21 +1,40 @@
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { Flag } from '../../common/ui/Flag';
 import { Diamond } from '../../common/ui/Notice';
+import { PageRows } from '../../common/ui/PageRows';
 import { Pennant } from '../../common/ui/Pennant';
+import { useListing, type Order } from '../../common/ui/useListing';
 import { HostName, PublicLink } from '../../common/ui/Words';
 import { newsOf, type Step } from '../../what/site/nextSteps';
 import { standingOf } from '../../what/site/thisSite';
-import { InstantField } from '../plan/AtInstant';
-import { markWords, REACHES, WIDTH, type Axis, type Reach } from './axis';
+import { InstantField } from '../axis/InstantField';
+import { markWords, REACHES, WIDTH, type Axis, type Reach } from '../axis/axis';
 import { LaneChart } from './LaneChart';
 import { LaneLinks } from './LaneLinks';
 import { LaneTable } from './LaneTable';
 import { Legend } from './Legend';
-import type { Span } from './useSpan';
+import type { Span } from '../axis/useSpan';
 
 type Lane = Schemas['LaneView'];
+
+/** Name and address, the axis, and what is to be done: of each row alike. */
+const COLUMNS = 'grid grid-cols-1 md:grid-cols-[22rem_1fr] xl:grid-cols-[22rem_1fr_15rem]';
+
+const textOf = ({ site }: Lane) => [site.title, ...site.addresses.map((a) => a.shown)].join(' ');
+
+const latest = ({ notches }: Lane) =>
+  notches.reduce((last, notch) => (notch.at > last ? notch.at : last), '');
+
+const attention = ({ site }: Lane) => (newsOf(site).some((step) => step.attention) ? 0 : 1);
+
+const ORDERS: [Order<Lane>, ...Order<Lane>[]] = [
+  { key: 'made', words: 'In the order they were made' },
+  { key: 'attention', words: 'What needs attention first', compare: (a, b) => attention(a) - attention(b) },
+  { key: 'name', words: 'By name', compare: (a, b) => a.site.title.localeCompare(b.site.title) },
+  { key: 'latest', words: 'Latest version first', compare: (a, b) => latest(b).localeCompare(latest(a)) },
+];
 
 /** One time axis for all sites, a lane a site. @param over what lies over a lane's chart */
 export function Lanes({
@@ -27,44 +46,32 @@ export function Lanes({
   span: Span;
   over?: (lane: Lane, axis: Axis) => ReactNode;
 }) {
-  const [filter, setFilter] = useState('');
   const { axis } = span;
-  const shownLanes = lanes.filter(({ site }) =>
-    [site.title, ...site.addresses.map((a) => a.shown)]
-      .join(' ')
-      .toLowerCase()
-      .includes(filter.toLowerCase()),
-  );
+  const listing = useListing({
+    rows: lanes,
+    label: 'Filter sites by name or address',
+    text: textOf,
+    orders: ORDERS,
+  });
   return (
     <>
+      {listing.controls}
       <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-2">
-        {lanes.length > 8 && (
-          <label className="block">
-            <span className="mr-2">Only sites called</span>
-            <input
-              value={filter}
-              onChange={(e) => {
-                setFilter(e.target.value);
-              }}
-              className="border-ink bg-paper border px-2 py-1"
-            />
-          </label>
-        )}
         <InstantField value={span.typed} onChange={span.setTyped} />
         <ReachChoice reach={span.reach} onChange={span.setReach} />
       </div>
-      <div className="grid grid-cols-1 md:grid-cols-[22rem_1fr] xl:grid-cols-[22rem_1fr_15rem]">
+      <div className={COLUMNS}>
         <div className="border-ink hidden border-b md:block" />
         <div className="border-ink border-b">
           <Marks axis={axis} />
         </div>
         <div className="border-ink hidden border-b xl:block" />
-        {shownLanes.map((lane) => (
-          <LaneRow key={lane.site.id} lane={lane} axis={axis} over={over?.(lane, axis)} />
-        ))}
       </div>
+      <PageRows rows={listing.rows} about={92} keyOf={(lane) => lane.site.id}>
+        {(lane) => <LaneRow lane={lane} axis={axis} over={over?.(lane, axis)} />}
+      </PageRows>
       <Legend plans={over !== undefined} />
-      <LaneTable lanes={shownLanes} />
+      <LaneTable lanes={listing.rows} />
     </>
   );
 }
@@ -129,7 +136,7 @@ function LaneRow({ lane, axis, over }: { lane: Lane; axis: Axis; over: ReactNode
   const main = site.addresses[0];
   const steps = newsOf(site);
   return (
-    <>
+    <div className={COLUMNS}>
       <div className="border-water border-b py-3 pr-3">
         <Link to={`/sites/${site.id}`} className="flex items-center gap-2.5 no-underline hover:underline">
           <Flag flag={site.flag} size={30} />
@@ -166,6 +173,6 @@ function LaneRow({ lane, axis, over }: { lane: Lane; axis: Axis; over: ReactNode
           </p>
         )}
       </div>
-    </>
+    </div>
   );
 }

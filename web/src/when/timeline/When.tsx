@@ -4,12 +4,13 @@ import { AtInstant } from '../plan/AtInstant';
 import { Planned } from '../plan/Planned';
 import { PlanHandles } from '../plan/PlanHandles';
 import { Lanes } from './Lanes';
-import { useSpan } from './useSpan';
+import { useSpan } from '../axis/useSpan';
 import { DeleteSite } from '../../harbor/publish/DeleteSite';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { HAPPENED } from '../../who/activity/happened';
 import { Time } from '../../common/ui/Words';
-import { shown } from '../../common/ui/time';
+import { shown } from '../../common/clock/time';
 import { May, may } from '../../who/access/May';
 
 export function When() {

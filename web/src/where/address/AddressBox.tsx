@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
 import { useSense } from '../../common/api/addresses';
@@ -11,7 +11,7 @@ import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { useRested } from '../../common/ui/useRested';
 import { RoleChoice, type Wish } from './RoleChoice';
 

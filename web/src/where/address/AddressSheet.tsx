@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
 import { keys, refreshSite } from '../../common/api/queries';
@@ -12,7 +12,8 @@ import { Https } from '../certificate/Https';
 import { useRested } from '../../common/ui/useRested';
 import { Button } from '../../common/ui/Button';
 import { DialogActions } from '../../common/ui/DialogActions';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { WillNotice } from '../../common/ui/Noticed';
 import { HostName, PublicLink, Time } from '../../common/ui/Words';
 import { ChangeName } from './ChangeName';

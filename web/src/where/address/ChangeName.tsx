@@ -1,14 +1,15 @@
 import { useMutation } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { useImpact, useSense } from '../../common/api/addresses';
 import { refreshSite } from '../../common/api/queries';
 import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { useRenamingOutcome } from '../../common/api/visits';
 import { WillNotice } from '../../common/ui/Noticed';
 import { useRested } from '../../common/ui/useRested';

@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { useHttps } from '../../common/api/certificates';
-import { ButtonLink } from '../../common/ui/Button';
+import { ButtonLink } from '../../common/ui/ButtonLink';
 import { counted, HostName, Time } from '../../common/ui/Words';
-import { shown } from '../../common/ui/time';
+import { shown } from '../../common/clock/time';
 import type { SiteView } from '../../what/site/thisSite';
 import { May, WhoMay } from '../../who/access/May';
 import { ofAddress, type AddressHttps } from '../certificate/words';

@@ -7,7 +7,7 @@ import { keys, queries } from '../../common/api/queries';
 import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 
 /** The owner's own list of where an address was given out, ticked off as it is mended. */
 export function Places({ site, host }: { site: SiteView; host: string }) {

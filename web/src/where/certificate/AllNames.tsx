@@ -1,10 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { useCertificates } from '../../common/api/certificates';
 import { keys, queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { inALine } from './words';
 
 /** One certificate for all names under a domain whose zone is kept here. */

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
 import { refreshSite } from '../../common/api/queries';
@@ -8,7 +8,8 @@ import type { SiteView } from '../../what/site/thisSite';
 import { Dialog } from '../../common/ui/Dialog';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Field } from '../../common/ui/Field';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 
 async function base64(file: File): Promise<string> {
   const bytes = new Uint8Array(await file.arrayBuffer());

@@ -6,7 +6,7 @@ import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Dialog } from '../../common/ui/Dialog';
 import { DialogActions } from '../../common/ui/DialogActions';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import type { Certificate } from './words';
 

@@ -1,13 +1,15 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { useHttps } from '../../common/api/certificates';
 import { refreshSite } from '../../common/api/queries';
 import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
-import { Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Life } from '../../common/ui/Life';
+import { Loading, Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import { BringCertificate } from './BringCertificate';
 import { BrowserPromise } from './BrowserPromise';
@@ -146,6 +148,12 @@ function On({ site, https }: { site: SiteView; https: Certificate }) {
                 <dt className="text-soft">Valid until</dt>
                 <dd>
                   <Time at={https.until} />
+                  <Life from={https.from} until={https.until} mark={https.renewsBy} />
+                  {https.renewsBy !== null && (
+                    <span className="text-soft block text-[0.93rem]">
+                      dashed: renewed by <Time at={https.renewsBy} short />
+                    </span>
+                  )}
                 </dd>
               </>
             )}

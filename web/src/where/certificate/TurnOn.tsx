@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { useOutlook } from '../../common/api/certificates';
 import { refreshSite } from '../../common/api/queries';
@@ -9,7 +9,8 @@ import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Dialog } from '../../common/ui/Dialog';
 import { DialogActions } from '../../common/ui/DialogActions';
-import { Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Loading, Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted } from '../../common/ui/Words';
 
 type Finding = Schemas['Finding'];

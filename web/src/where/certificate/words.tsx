@@ -1,6 +1,6 @@
-import { shown } from '../../common/ui/time';
+import { shown } from '../../common/clock/time';
 import type { Schemas } from '../../common/api/client';
-import { harborNow } from '../../common/api/harborClock';
+import { harborNow } from '../../common/clock/harborClock';
 
 export type Certificate = Schemas['CertificateView'];
 export type AddressHttps = Schemas['AddressHttps'];

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { useOffers } from '../../common/api/domains';
 import { keys, queries } from '../../common/api/queries';
@@ -9,7 +9,7 @@ import { Button } from '../../common/ui/Button';
 import { Dialog } from '../../common/ui/Dialog';
 import { DialogActions } from '../../common/ui/DialogActions';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { useRested } from '../../common/ui/useRested';
 import { HostName } from '../../common/ui/Words';
 import { money } from './money';

@@ -1,12 +1,14 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys, queries } from '../../common/api/queries';
 import { useSites } from '../../common/api/sites';
 import { AllNames } from '../certificate/AllNames';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Life } from '../../common/ui/Life';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { HostName, Time } from '../../common/ui/Words';
 import { money } from './money';
 import { EndDomain } from './EndDomain';
@@ -60,6 +62,7 @@ export function DomainSheet({ domain }: { domain: Domain }) {
             </dt>
             <dd>
               <Time at={domain.expiresAt} />
+              <Life from={domain.createdAt} until={domain.expiresAt} />
             </dd>
             <dt className="text-soft">Costs</dt>
             <dd>{money(domain.price.yearly, domain.price.currency)} a year</dd>

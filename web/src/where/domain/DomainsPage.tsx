@@ -1,13 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useLocation, useParams } from 'react-router';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { useDomains } from '../../common/api/domains';
 import { keys } from '../../common/api/queries';
 import { HAPPENED } from '../../who/activity/happened';
 import { Secured } from '../certificate/Secured';
-import { Diamond, Empty, Loading, NotHere, Trouble } from '../../common/ui/Notice';
+import { Diamond, Empty, Loading } from '../../common/ui/Notice';
+import { NotHere } from '../../common/ui/NotHere';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
+import { useListing, type Order } from '../../common/ui/useListing';
 import { HostName, Time } from '../../common/ui/Words';
 import { DomainSearch } from './DomainSearch';
 import { DomainSheet } from './DomainSheet';
@@ -16,6 +18,14 @@ import { useUnder } from './useUnder';
 import { OwnersOnly } from '../../who/access/May';
 
 type Domain = Schemas['DomainView'];
+
+const ends = (domain: Domain) => domain.endsAt ?? domain.expiresAt ?? '9999';
+
+const ORDERS: [Order<Domain>, ...Order<Domain>[]] = [
+  { key: 'name', words: 'By name', compare: (a, b) => a.unicode.localeCompare(b.unicode) },
+  { key: 'end', words: 'First to end first', compare: (a, b) => ends(a).localeCompare(ends(b)) },
+  { key: 'price', words: 'Dearest first', compare: (a, b) => b.price.yearly - a.price.yearly },
+];
 
 /** All domains over all sites: where each leads, whether it works, when it ends, what it costs. */
 export function DomainsPage() {
@@ -59,12 +69,17 @@ export function DomainsPage() {
 }
 
 function Ledger({ domains, chosen }: { domains: Domain[]; chosen: string | undefined }) {
-  const [filter, setFilter] = useState('');
+  const listing = useListing({
+    rows: domains,
+    label: 'Filter by name',
+    text: (d) => d.unicode,
+    orders: ORDERS,
+  });
+  const { search } = useLocation();
   const yearly = new Map<string, number>();
   for (const d of domains) {
     if (d.autoRenew) yearly.set(d.price.currency, (yearly.get(d.price.currency) ?? 0) + d.price.yearly);
   }
-  const shown = domains.filter((d) => d.unicode.includes(filter.toLowerCase()));
   if (domains.length === 0) {
     return (
       <Empty title="Your domains go here">
@@ -87,22 +102,12 @@ function Ledger({ domains, chosen }: { domains: Domain[]; chosen: string | undef
         </p>
         <Link to="/domains">Find or connect one</Link>
       </div>
-      {domains.length > 8 && (
-        <input
-          aria-label="Only domains called"
-          placeholder="Only domains called …"
-          value={filter}
-          className="border-ink bg-paper mb-2 w-full border px-2 py-1"
-          onChange={(e) => {
-            setFilter(e.target.value);
-          }}
-        />
-      )}
+      {listing.controls}
       <ul className="border-water border-t">
-        {shown.map((domain) => (
+        {listing.rows.map((domain) => (
           <li key={domain.id}>
             <Link
-              to={`/domains/${domain.id}`}
+              to={`/domains/${domain.id}${search}`}
               aria-current={domain.id === chosen}
               className="border-water hover:bg-shoal aria-[current=true]:bg-land block border-b px-2 py-2 no-underline"
             >

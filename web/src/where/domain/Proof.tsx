@@ -1,10 +1,11 @@
 import { useMutation } from '@tanstack/react-query';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { RecordToCopy } from '../address/LadderView';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys, queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 
 /** The record that proves a brought domain, and a look for it. */

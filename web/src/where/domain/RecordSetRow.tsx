@@ -18,7 +18,7 @@ export function RecordSetRow({
   faults: Fault[];
   onChange: (set: RecordSet | null) => void;
 }) {
-  const field = 'border-water bg-paper mono w-full border px-1.5 py-1 aria-[invalid=true]:border-magenta';
+  const field = 'border-ink bg-paper mono w-full border px-1.5 py-1 aria-[invalid=true]:border-magenta';
   const wrong = (part: string) => faults.some((f) => f.field === part);
   return (
     <li className="border-water border-b py-2">

@@ -1,11 +1,12 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
 import { useZone } from '../../common/api/domains';
 import { keys, queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Loading, Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { useRested } from '../../common/ui/useRested';
 import { counted } from '../../common/ui/Words';
 import { RecordSetRow } from './RecordSetRow';

@@ -4,7 +4,7 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Dialog } from '../../common/ui/Dialog';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { CopyButton } from '../../common/ui/Words';
 
 /** The zone as a file to copy or download, and records to take from one. */

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { keys } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted, Time } from '../../common/ui/Words';
 
 const BY: Record<Schemas['ZoneHistoryEntry']['origin'], string> = {

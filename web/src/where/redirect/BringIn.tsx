@@ -3,7 +3,8 @@ import { Link } from 'react-router';
 import { WhereNav } from '../address/WhereNav';
 import { useRedirects } from '../../common/api/redirects';
 import { useThisSite } from '../../what/site/thisSite';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { BringFile } from './BringFile';
 import { BringUrls } from './BringUrls';
 

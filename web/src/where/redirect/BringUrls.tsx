@@ -5,7 +5,7 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted } from '../../common/ui/Words';
 import { useChangeRedirects } from './change';
 import { PageList } from './PageList';
@@ -151,7 +151,7 @@ function Matches({
                     onChange={(e) => {
                       onTargets({ ...targets, [m.source]: e.target.value });
                     }}
-                    className="mono border-water bg-paper w-full min-w-48 border px-2 py-1"
+                    className="mono border-ink bg-paper w-full min-w-48 border px-2 py-1"
                   />
                 </td>
                 <td className="text-soft py-1 whitespace-nowrap tabular-nums">

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button, LinkButton } from '../../common/ui/Button';
-import { Diamond, Trouble } from '../../common/ui/Notice';
+import { Diamond } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted } from '../../common/ui/Words';
 import { useChangeRedirects } from './change';
 import { findingText, mendText, sourceText, targetText, type Finding, type Rule } from './words';

@@ -5,7 +5,7 @@ import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { useRested } from '../../common/ui/useRested';
 import { useChangeRedirects } from './change';
 import { PageList } from './PageList';

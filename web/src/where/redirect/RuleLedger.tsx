@@ -4,7 +4,8 @@ import type { Schemas } from '../../common/api/client';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Filter } from '../../common/ui/Filter';
-import { Diamond, Empty, Trouble } from '../../common/ui/Notice';
+import { Diamond, Empty } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { useInUrl } from '../../common/ui/useInUrl';
 import { VirtualList } from '../../common/ui/VirtualList';
 import { counted } from '../../common/ui/Words';
@@ -74,19 +75,14 @@ export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
     <>
       {redirects.rules.length > 5 && (
         <div className="mb-2 flex flex-wrap gap-2">
-          <Filter
-            label="Only redirects that have"
-            value={filter}
-            onChange={setFilter}
-            className="min-w-40 flex-1"
-          />
+          <Filter label="Filter redirects" value={filter} onChange={setFilter} className="min-w-40 flex-1" />
           <select
             aria-label="Which redirects"
             value={only}
             onChange={(e) => {
               setOnly(e.target.value as Only);
             }}
-            className="border-water bg-paper border px-2 py-1"
+            className="border-ink bg-paper border px-2 py-1"
           >
             <option value="all">all</option>
             <option value="findings">with findings</option>
@@ -100,7 +96,7 @@ export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
               onChange={(e) => {
                 setGroup(e.target.value);
               }}
-              className="border-water bg-paper max-w-40 border px-2 py-1"
+              className="border-ink bg-paper max-w-40 border px-2 py-1"
             >
               <option value="">every group</option>
               {groups.map((g) => (
@@ -134,6 +130,7 @@ export function RuleLedger({ siteId, redirects, uses, selected }: Props) {
       </div>
       <VirtualList
         rows={rows}
+        keep={`redirects ${siteId}`}
         height={ROW}
         keyOf={(rule) => rule.id}
         look={(rule) =>
@@ -275,7 +272,7 @@ function ManyAtOnce({
         onChange={(e) => {
           setGroup(e.target.value);
         }}
-        className="border-water bg-paper w-28 border px-2 py-1"
+        className="border-ink bg-paper w-28 border px-2 py-1"
       />
       <datalist id="redirect-groups">
         {groups.map((g) => (

@@ -2,7 +2,7 @@ import { Check } from '../../common/ui/Check';
 import { Field } from '../../common/ui/Field';
 import { Choice } from '../../common/ui/Choice';
 import type { Rule } from './words';
-import { instantTyped, typedTime } from '../../common/ui/time';
+import { instantTyped, typedTime } from '../../common/clock/time';
 
 interface Props {
   form: Rule;

@@ -1,5 +1,5 @@
 import { format, subDays } from 'date-fns';
-import { harborNow } from '../../common/api/harborClock';
+import { harborNow } from '../../common/clock/harborClock';
 import type { Schemas } from '../../common/api/client';
 import { Time } from '../../common/ui/Words';
 

@@ -5,7 +5,8 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import type { SiteView } from '../../what/site/thisSite';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
-import { Diamond, Trouble } from '../../common/ui/Notice';
+import { Diamond } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { instant, local } from './RuleOptions';
 import { sourceText, type Rule } from './words';
 
@@ -94,7 +95,7 @@ export function TryUrl({ site, rule, ruleOf }: Props) {
                 reset();
                 setAt(instant(e.target.value));
               }}
-              className="border-water bg-paper border px-2 py-1"
+              className="border-ink bg-paper border px-2 py-1"
             />
           </label>
           <Check

@@ -8,7 +8,10 @@ import { useChangeRedirects } from '../redirect/change';
 import { BLANK, GONE, urlPath } from '../redirect/words';
 import { useThisSite } from '../../what/site/thisSite';
 import { Button, LinkButton } from '../../common/ui/Button';
-import { Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Empty, Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
+import { PageRows } from '../../common/ui/PageRows';
+import { useListing, type Order } from '../../common/ui/useListing';
 import { counted, Time } from '../../common/ui/Words';
 import { May, WhoMay } from '../../who/access/May';
 
@@ -62,11 +65,7 @@ export function MissedPage() {
             <MovedAtOnce siteId={site.id} missed={links} />
           </May>
           <Trouble error={ignore.error} />
-          <ul className="border-water border-t">
-            {links.map((m) => (
-              <MissedRow key={m.path} siteId={site.id} missed={m} onIgnore={ignore.mutate} />
-            ))}
-          </ul>
+          <Links siteId={site.id} links={links} onIgnore={ignore.mutate} />
         </>
       )}
       {others.length > 0 && <Others missed={others} />}
@@ -95,6 +94,41 @@ export function MissedPage() {
           </ul>
         </details>
       )}
+    </>
+  );
+}
+
+const ORDERS: [Order<Missed>, ...Order<Missed>[]] = [
+  { key: 'count', words: 'Most visits first' },
+  { key: 'last', words: 'Latest first', compare: (a, b) => b.lastAt.localeCompare(a.lastAt) },
+  { key: 'path', words: 'By path', compare: (a, b) => a.path.localeCompare(b.path) },
+];
+
+const textOf = (m: Missed) => [m.path, ...m.referrers.map((r) => r.host)].join(' ');
+
+function Links({
+  siteId,
+  links,
+  onIgnore,
+}: {
+  siteId: string;
+  links: Missed[];
+  onIgnore: (what: Schemas['Ignoring']) => void;
+}) {
+  const listing = useListing({
+    rows: links,
+    label: 'Filter by path or where they came from',
+    text: textOf,
+    orders: ORDERS,
+  });
+  return (
+    <>
+      {listing.controls}
+      <div className="border-water border-t">
+        <PageRows rows={listing.rows} about={100} keyOf={(m) => m.path}>
+          {(m) => <MissedRow siteId={siteId} missed={m} onIgnore={onIgnore} />}
+        </PageRows>
+      </div>
     </>
   );
 }
@@ -157,7 +191,7 @@ function MissedRow({
   };
   const folder = missed.path.slice(0, missed.path.lastIndexOf('/') + 1);
   return (
-    <li className="border-water grid gap-x-6 gap-y-1 border-b px-2 py-3 lg:grid-cols-[minmax(0,5fr)_7fr]">
+    <div className="border-water grid gap-x-6 gap-y-1 border-b px-2 py-3 lg:grid-cols-[minmax(0,5fr)_7fr]">
       <div>
         <p className="flex items-baseline justify-between gap-3">
           <span className="mono font-semibold [overflow-wrap:anywhere]">{missed.path}</span>
@@ -228,7 +262,7 @@ function MissedRow({
           <Trouble error={change.error} />
         </div>
       </May>
-    </li>
+    </div>
   );
 }
 

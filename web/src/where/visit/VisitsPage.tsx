@@ -2,9 +2,9 @@ import { format } from 'date-fns';
 import { Link, useSearchParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { usePageVisits, useVisits } from '../../common/api/visits';
-import { Filter } from '../../common/ui/Filter';
-import { useInUrl } from '../../common/ui/useInUrl';
-import { Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { useListing, type Order } from '../../common/ui/useListing';
+import { Empty, Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
 import { VirtualList } from '../../common/ui/VirtualList';
 import { counted, PublicLink } from '../../common/ui/Words';
@@ -14,6 +14,17 @@ import { DayBars } from './DayBars';
 
 type Visits = Schemas['VisitsView'];
 type Page = Schemas['ReadPage'];
+
+const textOf = (page: Page) => `${page.path} ${page.title}`;
+
+const more = (page: Page) => page.visits - (page.before ?? page.visits);
+
+const ORDERS: [Order<Page>, ...Order<Page>[]] = [
+  { key: 'visits', words: 'Most read first' },
+  { key: 'more', words: 'Most risen first', compare: (a, b) => more(b) - more(a) },
+  { key: 'less', words: 'Most fallen first', compare: (a, b) => more(a) - more(b) },
+  { key: 'path', words: 'By path', compare: (a, b) => a.path.localeCompare(b.path) },
+];
 
 const SPANS = [7, 30, 90];
 const ROW = 46;
@@ -57,7 +68,13 @@ export function VisitsPage() {
 function Pages({ view }: { view: Visits }) {
   const site = useThisSite();
   const [search, setSearch] = useSearchParams();
-  const [filter, setFilter] = useInUrl<string>('filter', '');
+  const listing = useListing({
+    rows: view.pages,
+    label: 'Filter by path or title',
+    text: textOf,
+    orders: ORDERS,
+  });
+  const shown = listing.rows;
   const set = (key: string, value: string) => {
     setSearch(
       (before) => {
@@ -69,9 +86,6 @@ function Pages({ view }: { view: Visits }) {
       { replace: true },
     );
   };
-  const shown = view.pages.filter((page) =>
-    `${page.path} ${page.title}`.toLowerCase().includes(filter.toLowerCase()),
-  );
   const chosen = view.pages.find((page) => page.path === search.get('page')) ?? shown[0];
   return (
     <Panes
@@ -105,13 +119,11 @@ function Pages({ view }: { view: Visits }) {
             was is not kept.
           </p>
           <DayBars days={view.days} today={view.today} byDay={view.byDay} label="Visits by day" />
-          {view.pages.length > 12 && (
-            <Filter label="Filter by path or title" value={filter} onChange={setFilter} />
-          )}
-          {shown.length === 0 && <p className="text-soft">No matches</p>}
+          {listing.controls}
           <VirtualList
             rows={shown}
             height={ROW}
+            keep={`visits ${site.id}`}
             keyOf={(page) => page.path}
             look={(page) => `flex items-center gap-3 px-2 ${page === chosen ? 'bg-land' : ''}`}
             className="max-h-[60vh]"
@@ -119,7 +131,7 @@ function Pages({ view }: { view: Visits }) {
             {(page) => (
               <>
                 <Link
-                  to={`?${new URLSearchParams({ days: String(view.days), filter, page: page.path }).toString()}`}
+                  to={`?${new URLSearchParams({ ...Object.fromEntries(search), page: page.path }).toString()}`}
                   replace
                   aria-current={page === chosen}
                   className="min-w-0 flex-1 no-underline hover:underline"

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { queries } from '../../common/api/queries';
 import { useSession } from '../../common/api/session';
@@ -8,7 +8,7 @@ import { useSites } from '../../common/api/sites';
 import { LinkButton } from '../../common/ui/Button';
 import { Dialog } from '../../common/ui/Dialog';
 import { DialogActions } from '../../common/ui/DialogActions';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import { InvitePeople } from './InvitePeople';
 import { roleName, ROLES, useAccountPeople, type PersonView, type Role } from './people';

@@ -1,47 +1,45 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, dataOf } from '../../common/api/client';
-import { Problem } from '../../common/api/problem';
 import { useSession } from '../../common/api/session';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { formFields } from '../../common/ui/formFields';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { useServerForm } from '../../common/ui/useServerForm';
+import { Notice } from '../../common/ui/Notice';
 
 /** One's own e-mail, changed once the new one is confirmed. */
 export function ChangeEmail() {
   const session = useSession();
-  const [form, setForm] = useState({ email: '', password: '' });
-  const change = useMutation({
-    mutationFn: () => dataOf(api.POST('/api/email', { body: form })),
-    onSuccess: () => {
-      setForm({ email: '', password: '' });
+  const form = useServerForm({
+    begin: { email: '', password: '' },
+    send: (body) => dataOf(api.POST('/api/email', { body })),
+    onDone: () => {
+      form.reset();
+      setMailed(true);
     },
   });
-  const problem = change.error instanceof Problem ? change.error : undefined;
-  const field = formFields(form, setForm, problem);
+  const [mailed, setMailed] = useState(false);
   return (
-    <form
-      className="max-w-sm"
-      onSubmit={(e) => {
-        e.preventDefault();
-        change.mutate();
-      }}
-    >
+    <form className="max-w-sm" onSubmit={form.onSubmit}>
       <h2 className="mb-1 text-lg">E-mail</h2>
       <p className="mb-2">
         You sign in with <span className="mono [overflow-wrap:anywhere]">{session.data?.email}</span>.
       </p>
-      <Field label="New e-mail" type="email" autoComplete="email" {...field('email')} />
-      <Field label="Your password" type="password" autoComplete="current-password" {...field('password')} />
-      {problem?.body.violations ? null : <Trouble error={change.error} />}
-      {change.isSuccess && (
+      <Field label="New e-mail" type="email" autoComplete="email" required {...form.field('email')} />
+      <Field
+        label="Your password"
+        type="password"
+        autoComplete="current-password"
+        required
+        {...form.field('password')}
+      />
+      {form.trouble}
+      {mailed && (
         <Notice kind="good">
           Mailed, unless someone signs in with it already. Open the link in that mail in this browser: until
           then nothing is changed.
         </Notice>
       )}
-      <Button type="submit" busy={change.isPending}>
+      <Button type="submit" busy={form.busy}>
         Change the e-mail
       </Button>
     </form>

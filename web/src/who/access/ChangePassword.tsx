@@ -1,48 +1,41 @@
-import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
-import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { formFields } from '../../common/ui/formFields';
-import { Trouble } from '../../common/ui/Notice';
-
-const BLANK = { present: '', password: '' };
+import { useServerForm } from '../../common/ui/useServerForm';
 
 /** One's own password. */
 export function ChangePassword() {
-  const [form, setForm] = useState(BLANK);
-  const change = useMutation({
-    mutationFn: () => dataOf(api.PUT('/api/password', { body: form })),
-    onSuccess: async () => {
-      setForm(BLANK);
+  const form = useServerForm({
+    begin: { present: '', password: '' },
+    send: (body) => dataOf(api.PUT('/api/password', { body })),
+    onDone: async () => {
+      form.reset();
       await queries.invalidateQueries({ queryKey: ['access'] });
       toast('The password is changed, and all other sessions are ended');
     },
   });
-  const problem = change.error instanceof Problem ? change.error : undefined;
-  const field = formFields(form, setForm, problem);
   return (
-    <form
-      className="max-w-sm"
-      onSubmit={(e) => {
-        e.preventDefault();
-        change.mutate();
-      }}
-    >
+    <form className="max-w-sm" onSubmit={form.onSubmit}>
       <h2 className="mb-2 text-lg">Password</h2>
-      <Field label="Present password" type="password" autoComplete="current-password" {...field('present')} />
+      <Field
+        label="Present password"
+        type="password"
+        autoComplete="current-password"
+        required
+        {...form.field('present')}
+      />
       <Field
         label="New password"
         type="password"
         autoComplete="new-password"
         hint={<p className="text-soft">At least 10 characters, and not easily guessed.</p>}
-        {...field('password')}
+        required
+        {...form.field('password')}
       />
-      {problem?.body.violations ? null : <Trouble error={change.error} />}
-      <Button type="submit" busy={change.isPending}>
+      {form.trouble}
+      <Button type="submit" busy={form.busy}>
         Change password
       </Button>
     </form>

@@ -4,7 +4,8 @@ import { api, dataOf } from '../../common/api/client';
 import { keys, queries } from '../../common/api/queries';
 import { useSession } from '../../common/api/session';
 import { Button } from '../../common/ui/Button';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Doorway } from './Doorway';
 
 /** What the link in the mail to a new e-mail opens. Mail programs open links by themselves, so a click is asked for. */

@@ -1,5 +1,5 @@
 import { useActivities } from '../../common/api/sites';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import { HAPPENED } from '../activity/happened';
 

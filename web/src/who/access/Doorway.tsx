@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 export function Doorway({ title, children }: { title: string; children: ReactNode }) {
   return (
     <main className="grid min-h-screen grid-cols-1 md:grid-cols-[5fr_4fr]">
+      <title>{`${title} · Even Harbor`}</title>
       <div className="bg-shoal hidden flex-col justify-end p-10 md:flex">
         <Soundings />
         <p className="font-head text-4xl font-bold">Even Harbor</p>
@@ -47,7 +48,7 @@ function Soundings() {
         [370, 220, '12'],
         [380, 60, '6'],
       ].map(([x, y, depth]) => (
-        <text key={`${String(x)}-${String(y)}`} x={x} y={y} className="fill-soft font-mono text-[13px]">
+        <text key={`${String(x)}-${String(y)}`} x={x} y={y} className="fill-soft font-mono text-[0.87rem]">
           {depth}
         </text>
       ))}

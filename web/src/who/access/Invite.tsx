@@ -1,7 +1,8 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { api, dataOf } from '../../common/api/client';
 import { Button } from '../../common/ui/Button';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { CopyButton } from '../../common/ui/Words';
 
 /** An invitation to open an account, on a harbor where one is needed. */

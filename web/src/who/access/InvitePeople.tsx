@@ -3,7 +3,8 @@ import { useId, useState } from 'react';
 import { Problem } from '../../common/api/problem';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted, CopyButton } from '../../common/ui/Words';
 import { ROLES, type Asked, type Role } from './people';
 

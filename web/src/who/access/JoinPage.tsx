@@ -1,12 +1,12 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
-import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
+import { useServerForm } from '../../common/ui/useServerForm';
 import { Doorway } from './Doorway';
 import { roleName } from './people';
 
@@ -14,25 +14,25 @@ import { roleName } from './people';
 export function JoinPage() {
   const { code = '' } = useParams();
   const navigate = useNavigate();
-  const [form, setForm] = useState({ name: '', password: '' });
   const at = { params: { path: { code } } };
   const join = useQuery({
     queryKey: ['join', code],
     queryFn: () => dataOf(api.GET('/api/join/{code}', at)),
     retry: false,
   });
-  const accept = useMutation({
-    mutationFn: async () => {
+  const form = useServerForm({
+    begin: { name: '', password: '' },
+    send: async (typed) => {
       // A first question brings the token that changes need.
       await api.GET('/api/session');
       return dataOf(
         api.POST('/api/join/{code}', {
           ...at,
-          body: join.data?.known ? { name: null, password: null } : form,
+          body: join.data?.known ? { name: null, password: null } : typed,
         }),
       );
     },
-    onSuccess: async () => {
+    onDone: async () => {
       await queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'join' });
       await navigate(join.data?.siteId ? `/sites/${join.data.siteId}/what` : '/', { replace: true });
     },
@@ -49,7 +49,6 @@ export function JoinPage() {
     );
   }
   const { invitedBy, accountName, role, email, known, signedIn, words, may, siteId } = join.data;
-  const problem = accept.error instanceof Problem ? accept.error : undefined;
   const own = signedIn === email;
   return (
     <Doorway title={`${invitedBy} asks for your help`}>
@@ -73,47 +72,29 @@ export function JoinPage() {
           </Link>
         </>
       ) : (
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            accept.mutate();
-          }}
-        >
+        <form onSubmit={form.onSubmit}>
           {!known && (
             <>
               <p className="mb-3">
                 You sign in as <span className="mono">{email}</span>.
               </p>
-              <Field
-                label="Your name"
-                autoComplete="name"
-                required
-                value={form.name}
-                problem={problem?.field('name')}
-                onChange={(e) => {
-                  setForm({ ...form, name: e.target.value });
-                }}
-              />
+              <Field label="Your name" autoComplete="name" required {...form.field('name')} />
               <Field
                 label="Password"
                 type="password"
                 autoComplete="new-password"
                 required
-                value={form.password}
-                problem={problem?.field('password')}
+                {...form.field('password')}
                 hint={
                   <p className="text-soft">
                     At least 10 characters, and not easily guessed. A few words are easier to keep than signs.
                   </p>
                 }
-                onChange={(e) => {
-                  setForm({ ...form, password: e.target.value });
-                }}
               />
             </>
           )}
-          {problem?.body.violations ? null : <Trouble error={accept.error} />}
-          <Button kind="primary" type="submit" busy={accept.isPending}>
+          {form.trouble}
+          <Button kind="primary" type="submit" busy={form.busy}>
             Accept
           </Button>
         </form>

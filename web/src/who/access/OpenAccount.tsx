@@ -1,26 +1,22 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
-import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { formFields } from '../../common/ui/formFields';
-import { Trouble } from '../../common/ui/Notice';
+import { useServerForm } from '../../common/ui/useServerForm';
 import { Doorway } from './Doorway';
 
 export function OpenAccount() {
   const navigate = useNavigate();
-  const [form, setForm] = useState({ accountName: '', name: '', email: '', password: '', invitation: '' });
-  const open = useMutation({
-    mutationFn: async () => {
-      const { accountName, invitation, ...person } = form;
+  const form = useServerForm({
+    begin: { invitation: '', accountName: '', name: '', email: '', password: '' },
+    send: async ({ accountName, invitation, ...person }) => {
       // A first question brings the token that changes need.
       await api.GET('/api/session');
       return dataOf(api.POST('/api/accounts', { body: { accountName, person, invitation } }));
     },
-    onSuccess: async () => {
+    onDone: async () => {
       await queries.invalidateQueries();
       await navigate('/', { replace: true });
     },
@@ -39,20 +35,13 @@ export function OpenAccount() {
       </Doorway>
     );
   }
-  const problem = open.error instanceof Problem ? open.error : undefined;
-  const field = formFields(form, setForm, problem);
   return (
     <Doorway title="Open an account">
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          open.mutate();
-        }}
-      >
-        {invited && <Field label="Invitation" className="mono" {...field('invitation')} />}
-        <Field label="Account name" {...field('accountName')} />
-        <Field label="Your name" autoComplete="name" {...field('name')} />
-        <Field label="E-mail" type="email" autoComplete="username" {...field('email')} />
+      <form onSubmit={form.onSubmit}>
+        {invited && <Field label="Invitation" className="mono" required {...form.field('invitation')} />}
+        <Field label="Account name" required {...form.field('accountName')} />
+        <Field label="Your name" autoComplete="name" required {...form.field('name')} />
+        <Field label="E-mail" type="email" autoComplete="username" required {...form.field('email')} />
         <Field
           label="Password"
           type="password"
@@ -62,10 +51,11 @@ export function OpenAccount() {
               At least 10 characters, and not easily guessed. A few words are easier to keep than signs.
             </p>
           }
-          {...field('password')}
+          required
+          {...form.field('password')}
         />
-        {problem?.body.violations ? null : <Trouble error={open.error} />}
-        <Button kind="primary" type="submit" busy={open.isPending}>
+        {form.trouble}
+        <Button kind="primary" type="submit" busy={form.busy}>
           Open the account
         </Button>
       </form>

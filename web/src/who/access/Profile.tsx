@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
 import { keys, queries } from '../../common/api/queries';
@@ -8,8 +8,8 @@ import { useSession } from '../../common/api/session';
 import { Button } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
-import { browserZone } from '../../common/ui/time';
+import { Trouble } from '../../common/ui/Trouble';
+import { browserZone } from '../../common/clock/time';
 
 const words = (zone: string) => zone.replaceAll('_', ' ');
 

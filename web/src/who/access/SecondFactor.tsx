@@ -1,13 +1,14 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
-import { formFields } from '../../common/ui/formFields';
-import { Notice, Trouble } from '../../common/ui/Notice';
+import { useServerForm } from '../../common/ui/useServerForm';
+import { Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { counted, CopyButton, Time } from '../../common/ui/Words';
 
 type Begun = Schemas['BegunView'];
@@ -165,54 +166,53 @@ function Paper({ codes }: { codes: string[] }) {
 }
 
 function WhileOn({ onPaper }: { onPaper: (codes: string[]) => void }) {
-  const [form, setForm] = useState({ password: '', code: '' });
-  const turnOff = useMutation({
-    mutationFn: () => dataOf(api.POST('/api/second-factor/removal', { body: form })),
-    onSuccess: async () => {
-      await refresh();
-      toast('The second factor is off');
+  const form = useServerForm({
+    begin: { password: '', code: '', renews: false },
+    send: async ({ renews, ...body }) => {
+      if (renews) return (await dataOf(api.POST('/api/second-factor/paper-codes', { body }))).codes;
+      await dataOf(api.POST('/api/second-factor/removal', { body }));
+      return null;
     },
-  });
-  const renew = useMutation({
-    mutationFn: () => dataOf(api.POST('/api/second-factor/paper-codes', { body: form })),
-    onSuccess: async (paper) => {
-      onPaper(paper.codes);
-      setForm({ password: '', code: '' });
+    onDone: async (codes) => {
+      if (codes === null) toast('The second factor is off');
+      else onPaper(codes);
+      form.reset();
       await refresh();
     },
   });
-  const error = turnOff.error ?? renew.error;
-  const problem = error instanceof Problem ? error : undefined;
-  const field = formFields(form, setForm, problem);
   return (
     <details>
       <summary className="min-h-[25px] cursor-pointer">Change it</summary>
-      <form
-        className="mt-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-        }}
-      >
-        <Field label="Your password" type="password" autoComplete="current-password" {...field('password')} />
+      <form className="mt-2" onSubmit={form.onSubmit}>
+        <Field
+          label="Your password"
+          type="password"
+          autoComplete="current-password"
+          required
+          {...form.field('password')}
+        />
         <Field
           label="A code of your device, or one on paper"
           autoComplete="one-time-code"
-          {...field('code')}
+          required
+          {...form.field('code')}
         />
-        {problem?.body.violations ? null : <Trouble error={error} />}
+        {form.trouble}
         <div className="flex flex-wrap gap-2">
           <Button
-            busy={renew.isPending}
+            type="submit"
+            busy={form.busy}
             onClick={() => {
-              renew.mutate();
+              form.set({ renews: true });
             }}
           >
             New codes on paper
           </Button>
           <Button
-            busy={turnOff.isPending}
+            type="submit"
+            busy={form.busy}
             onClick={() => {
-              turnOff.mutate();
+              form.set({ renews: false });
             }}
           >
             Turn it off

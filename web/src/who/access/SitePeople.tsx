@@ -1,11 +1,12 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
 import { refreshSite } from '../../common/api/queries';
 import { useSession } from '../../common/api/session';
 import { LinkButton } from '../../common/ui/Button';
-import { Loading, Trouble } from '../../common/ui/Notice';
+import { Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import { DoneByPerson } from './DoneByPerson';
 import { InvitePeople } from './InvitePeople';

@@ -1,18 +1,26 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { api, dataOf, type Schemas } from '../../common/api/client';
-import { Problem } from '../../common/api/problem';
 import { queries } from '../../common/api/queries';
 import { useSites } from '../../common/api/sites';
 import { Button } from '../../common/ui/Button';
 import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
+import { useServerForm } from '../../common/ui/useServerForm';
 import { Time } from '../../common/ui/Words';
 
 import { IssuedToken } from './IssuedToken';
 
 type Token = Schemas['TokenView'];
+
+interface NewTokenForm {
+  name: string;
+  reach: Token['reach'];
+  siteId: string;
+  days: string;
+}
+
+const FRESH: NewTokenForm = { name: '', reach: 'PUBLISH', siteId: '', days: '90' };
 
 const ENDS: [string, string][] = [
   ['30', 'after 30 days'],
@@ -88,65 +96,56 @@ function TokenWords({ token }: { token: Token }) {
 
 function NewToken() {
   const sites = useSites();
-  const [name, setName] = useState('');
-  const [reach, setReach] = useState<Token['reach']>('PUBLISH');
-  const [siteId, setSiteId] = useState('');
-  const [days, setDays] = useState('90');
-  const issue = useMutation({
-    mutationFn: () =>
+  const form = useServerForm({
+    begin: FRESH,
+    send: ({ siteId, days, ...rest }) =>
       dataOf(
         api.POST('/api/tokens', {
-          body: { name, reach, siteId: siteId || null, days: days === '' ? null : Number(days) },
+          body: { ...rest, siteId: siteId || null, days: days === '' ? null : Number(days) },
         }),
       ),
-    onSuccess: async () => {
-      setName('');
+    onDone: async () => {
+      form.set({ name: '' });
       await queries.invalidateQueries({ queryKey: ['access'] });
     },
   });
-  const problem = issue.error instanceof Problem ? issue.error : undefined;
+  const { values, set } = form;
   return (
-    <form
-      className="mt-3 max-w-sm"
-      onSubmit={(e) => {
-        e.preventDefault();
-        issue.mutate();
-      }}
-    >
-      {issue.data && <IssuedToken token={issue.data.token} advice="Keep it where the script finds it." />}
-      <Field
-        label="What the token is for"
-        required
-        maxLength={120}
-        value={name}
-        problem={problem?.field('name')}
-        onChange={(e) => {
-          setName(e.target.value);
-        }}
-      />
+    <form className="mt-3 max-w-sm" onSubmit={form.onSubmit}>
+      {form.answer && <IssuedToken token={form.answer.token} advice="Keep it where the script finds it." />}
+      <Field label="What the token is for" required maxLength={120} {...form.field('name')} />
       <Choice
         label="It may"
-        value={reach}
+        value={values.reach}
         options={[
           ['PUBLISH', 'read, change and publish'],
           ['READ', 'read only'],
         ]}
         onChange={(value) => {
-          setReach(value as Token['reach']);
+          set({ reach: value as Token['reach'] });
         }}
       />
       <Choice
         label="Of"
-        value={siteId}
+        value={values.siteId}
         options={[
           ['', 'all sites'],
           ...(sites.data?.map((lane): [string, string] => [lane.site.id, lane.site.title]) ?? []),
         ]}
-        onChange={setSiteId}
+        onChange={(siteId) => {
+          set({ siteId });
+        }}
       />
-      <Choice label="It ends" value={days} options={ENDS} onChange={setDays} />
-      {problem?.body.violations ? null : <Trouble error={issue.error} />}
-      <Button type="submit" busy={issue.isPending}>
+      <Choice
+        label="It ends"
+        value={values.days}
+        options={ENDS}
+        onChange={(days) => {
+          set({ days });
+        }}
+      />
+      {form.trouble}
+      <Button type="submit" busy={form.busy}>
         Create token
       </Button>
     </form>

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../common/ui/toast';
 import { heard, type Happened } from '../../common/api/events';
 import { HAPPENED } from './happened';
 

@@ -4,7 +4,8 @@ import { Link } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
 import { queries } from '../../common/api/queries';
 import { useNotices } from '../../common/api/session';
-import { Diamond, Empty, Loading, Trouble } from '../../common/ui/Notice';
+import { Diamond, Empty, Loading } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 
 /** What one was told: what happened, what is unchanged, and what to do. */

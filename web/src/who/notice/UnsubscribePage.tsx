@@ -2,7 +2,8 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { api, dataOf } from '../../common/api/client';
 import { Button } from '../../common/ui/Button';
-import { Loading, Notice, Trouble } from '../../common/ui/Notice';
+import { Loading, Notice } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { Doorway } from '../access/Doorway';
 
 /** Ends mails of a kind, for who opens the link in one: without signing in. */

@@ -2,6 +2,7 @@ package evenharbor.app;
 
 import static evenharbor.app.fixture.Patience.until;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import com.rometools.rome.feed.synd.SyndEntry;
 import com.rometools.rome.feed.synd.SyndFeed;
@@ -11,6 +12,7 @@ import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
+import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
 import java.io.IOException;
 import java.io.StringReader;
@@ -264,7 +266,8 @@ class MessagesTest {
         harbor.kill();
         holding.countDown();
         harbor.start();
-        until("all are told", () -> ids().size() == 3 && came.size() > 3);
+        // Half a minute of it is the lease of whoever died.
+        await("all are told").atMost(Patience.MOST.multipliedBy(2)).until(() -> ids().size() == 3 && came.size() > 3);
         assertThat(ids()).contains(came.get(0).json().get("id").asString());
 
         String soon = LocalDateTime.ofInstant(

@@ -320,6 +320,14 @@ final class Browser implements AutoCloseable {
                 .toList();
     }
 
+    /** Everything that axe finds on the page, also what is a matter of good practice, in words. */
+    List<String> allFaults() {
+        return new AxeBuilder()
+                .exclude("iframe").analyze(driver).getViolations().stream()
+                        .map(Browser::inWords)
+                        .toList();
+    }
+
     private static String inWords(Rule rule) {
         return rule.getId() + ": " + rule.getHelp() + " at "
                 + rule.getNodes().stream().map(n -> n.getHtml()).limit(3).toList();

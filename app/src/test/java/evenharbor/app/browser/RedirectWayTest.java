@@ -164,7 +164,7 @@ class RedirectWayTest {
         assertThat(count()).isGreaterThanOrEqualTo(500);
 
         // Several hundred are as easy as three: found, selected, removed, and back again.
-        browser.fill("Only redirects that have", "/archive/1");
+        browser.fill("Filter redirects", "/archive/1");
         int some = browser.until("the filter", d -> {
             int listed = listed(d.findElement(By.cssSelector("main")).getText());
             return listed < 200 ? listed : null;
@@ -196,9 +196,7 @@ class RedirectWayTest {
         browser.driver.navigate().back();
         browser.until(
                 "the filter as it was",
-                d -> browser.field("Only redirects that have")
-                        .getAttribute("value")
-                        .equals("/archive/1"));
+                d -> browser.field("Filter redirects").getAttribute("value").equals("/archive/1"));
         assertThat(browser.faults()).isEmpty();
     }
 

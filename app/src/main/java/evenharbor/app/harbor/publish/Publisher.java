@@ -15,6 +15,7 @@ import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.app.who.activity.MovedOn;
 import evenharbor.core.harbor.publish.PublicationLife;
 import evenharbor.core.what.build.Builder;
 import evenharbor.core.what.live.SiteEvent;
@@ -37,6 +38,7 @@ import java.util.function.IntConsumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.event.TransactionalEventListener;
@@ -66,6 +68,7 @@ public class Publisher {
     private final TransactionTemplate transactions;
     private final NodeName node;
     private final Clock clock;
+    private final ApplicationEventPublisher events;
     private final ExecutorService atOnce = Executors.newCachedThreadPool(
             new ThreadFactoryBuilder().setNameFormat("publish").setDaemon(true).build());
 
@@ -81,7 +84,8 @@ public class Publisher {
             Activities activities,
             TransactionTemplate transactions,
             NodeName node,
-            Clock clock) {
+            Clock clock,
+            ApplicationEventPublisher events) {
         this.publications = publications;
         this.states = states;
         this.sites = sites;
@@ -94,6 +98,7 @@ public class Publisher {
         this.transactions = transactions;
         this.node = node;
         this.clock = clock;
+        this.events = events;
     }
 
     /** Takes up what this node was doing when it was last stopped or killed. */
@@ -133,7 +138,7 @@ public class Publisher {
     private void carryOut(String id, Publication publication) {
         Site site = sites.find(publication.siteId).orElseThrow();
         if (publication.version != null) {
-            finish(id);
+            finish(id, site);
             return;
         }
         try {
@@ -143,15 +148,16 @@ public class Publisher {
             Builder.BuildOptions options = new Builder.BuildOptions("", Map.of(), reaches.of(site));
             boolean ready = builds.ready(publication.manifest, site.settings(), options);
             if (!ready) {
-                step(id, PublicationLife.Step.BUILDING, 0, manifest.count());
+                step(id, site, PublicationLife.Step.BUILDING, 0, manifest.count());
             }
-            String build = builds.of(publication.manifest, site.settings(), options, progress(id, manifest.count()));
+            String build =
+                    builds.of(publication.manifest, site.settings(), options, progress(id, site, manifest.count()));
             blobs.settle();
             if (!ready) {
-                step(id, PublicationLife.Step.SWITCHING, manifest.count(), manifest.count());
+                step(id, site, PublicationLife.Step.SWITCHING, manifest.count(), manifest.count());
             }
             transactions.executeWithoutResult(status -> switchOver(id, site, build));
-            finish(id);
+            finish(id, site);
         } catch (Problem problem) {
             fail(id, site, problem.getMessage());
         } catch (Throwable e) {
@@ -168,14 +174,14 @@ public class Publisher {
     }
 
     /** Tells how many files are built, a few times a second, and ends the work when the publish was ended. */
-    private IntConsumer progress(String id, int total) {
+    private IntConsumer progress(String id, Site site, int total) {
         AtomicLong told = new AtomicLong(System.nanoTime());
         return done -> {
             long now = System.nanoTime();
             long last = told.get();
             // Several read pages at once: one of them tells.
             if (now - last > TELL_EVERY.toNanos() && told.compareAndSet(last, now)) {
-                step(id, PublicationLife.Step.BUILDING, Math.min(done, total), total);
+                step(id, site, PublicationLife.Step.BUILDING, Math.min(done, total), total);
                 if (publications.findById(id).orElseThrow().state != PublicationLife.State.RUNNING) {
                     throw new Problem(ProblemType.NOT_READY, "This publish was ended.");
                 }
@@ -205,8 +211,9 @@ public class Publisher {
         }
     }
 
-    private void step(String id, PublicationLife.Step step, int done, int total) {
+    private void step(String id, Site site, PublicationLife.Step step, int done, int total) {
         transactions.executeWithoutResult(status -> publications.progress(id, step, done, total));
+        movedOn(site);
     }
 
     private void switchOver(String id, Site site, String build) {
@@ -234,12 +241,17 @@ public class Publisher {
     }
 
     /** Done is said only now, when this node's visitors have been led to the new version. */
-    private void finish(String id) {
+    private void finish(String id, Site site) {
         transactions.executeWithoutResult(status -> publications.lock(id).ifPresent(publication -> {
             if (publication.become(publication.life().finished(), clock.instant())) {
                 publications.save(publication);
             }
         }));
+        movedOn(site);
+    }
+
+    private void movedOn(Site site) {
+        events.publishEvent(new MovedOn(site.accountId(), site.id()));
     }
 
     /** A publish that has switched has succeeded, whatever went wrong after. */
@@ -255,5 +267,6 @@ public class Publisher {
                 }
             }
         });
+        movedOn(site);
     }
 }

@@ -15,6 +15,7 @@ import evenharbor.app.what.site.Sites;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
+import evenharbor.app.who.activity.MovedOn;
 import evenharbor.core.hosting.host.HostFault;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
@@ -31,6 +32,7 @@ import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.event.TransactionalEventListener;
@@ -63,6 +65,7 @@ class HostWorker {
     private final TransactionTemplate transactions;
     private final NodeName node;
     private final Clock clock;
+    private final ApplicationEventPublisher events;
     private final Set<String> underWay = ConcurrentHashMap.newKeySet();
     private final ExecutorService workers = Executors.newCachedThreadPool(
             new ThreadFactoryBuilder().setNameFormat("host-job").setDaemon(true).build());
@@ -84,7 +87,8 @@ class HostWorker {
             Activities activities,
             TransactionTemplate transactions,
             NodeName node,
-            Clock clock) {
+            Clock clock,
+            ApplicationEventPublisher events) {
         this.jobs = jobs;
         this.destinations = destinations;
         this.steps = steps;
@@ -96,6 +100,7 @@ class HostWorker {
         this.transactions = transactions;
         this.node = node;
         this.clock = clock;
+        this.events = events;
     }
 
     /** Takes up what this node was doing when it was last stopped or killed. */
@@ -155,6 +160,7 @@ class HostWorker {
             String shown = path.length() > 1_000 ? path.substring(path.length() - 1_000) : path;
             Integer ours = transactions.execute(
                     status -> jobs.progress(job.id, node.value(), step, files, bytes, rate, shown, Instant.now()));
+            movedOn(site);
             return ours != null && ours == 1;
         });
         ScheduledFuture<?> beats = sweeps.scheduleWithFixedDelay(meter::beat, 3, 3, TimeUnit.SECONDS);
@@ -283,6 +289,11 @@ class HostWorker {
                         outcome.sentence() + " (" + destination.place() + ")");
             }
         });
+        movedOn(site);
+    }
+
+    private void movedOn(Site site) {
+        events.publishEvent(new MovedOn(site.accountId(), site.id()));
     }
 
     private void fail(String id, Site site, HostFault fault, String sentence) {
@@ -308,6 +319,7 @@ class HostWorker {
                     starter(job, site),
                     destination.place() + ": " + sentence + " " + now);
         });
+        movedOn(site);
     }
 
     private static Person starter(HostJob job, Site site) {

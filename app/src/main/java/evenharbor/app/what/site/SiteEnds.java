@@ -69,6 +69,11 @@ public class SiteEnds {
     }
 
     private void end(String siteId) {
+        // The site first, as everywhere: whatever else is added to it meanwhile waits, and then finds it gone.
+        db.sql("select id from site where id = ? for update")
+                .param(siteId)
+                .query(String.class)
+                .optional();
         events.publishEvent(new SiteGone(siteId));
         for (String table : tables()) {
             db.sql("delete from `" + table + "` where site_id = ?")

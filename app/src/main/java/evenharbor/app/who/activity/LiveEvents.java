@@ -20,6 +20,7 @@ import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.event.ContextClosedEvent;
@@ -78,6 +79,12 @@ class LiveEvents {
     /** @param who what the person is called; empty for what Even Harbor did, and for what the listener did themselves */
     record Happened(long id, String siteId, ActivityKind kind, String who, String detail) {}
 
+    /** What an open page is told: by which name, and what. @param always whether missing it would matter */
+    private record Told(String name, Object data, boolean always) {}
+
+    /** Work that has come further. @param siteId the site it is for */
+    record Further(String siteId) {}
+
     /** An open page, and what it has yet to be told. */
     private final class Listener {
         private final SseEmitter emitter = new SseEmitter(TimeUnit.MINUTES.toMillis(30));
@@ -85,7 +92,7 @@ class LiveEvents {
         private final String personId = Current.person().id();
         private final Optional<Membership> membership = Current.membership();
         private final Optional<String> session;
-        private final Queue<Happened> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
+        private final Queue<Told> waiting = new LinkedBlockingQueue<>(MOST_WAITING);
         private final AtomicBoolean sending = new AtomicBoolean();
 
         Listener(Optional<String> session) {
@@ -99,8 +106,8 @@ class LiveEvents {
                     .orElse(true);
         }
 
-        void hear(Happened happened) {
-            if (!waiting.offer(happened)) {
+        void hear(Told news) {
+            if (!waiting.offer(news) && news.always()) {
                 listeners.remove(this);
                 return;
             }
@@ -115,8 +122,8 @@ class LiveEvents {
 
         private void sendAll() {
             try {
-                for (Happened next = waiting.poll(); next != null; next = waiting.poll()) {
-                    emitter.send(SseEmitter.event().name("happened").data(next));
+                for (Told next = waiting.poll(); next != null; next = waiting.poll()) {
+                    emitter.send(SseEmitter.event().name(next.name()).data(next.data()));
                 }
             } catch (IOException | IllegalStateException e) {
                 listeners.remove(this);
@@ -189,14 +196,24 @@ class LiveEvents {
 
     private void tell(Activity activity, People.Names names) {
         String who = activity.personId.isEmpty() ? "" : names.of(activity.personId);
-        listeners.stream()
-                .filter(listener -> listener.accountId.equals(activity.accountId) && listener.may(activity.siteId))
-                .forEach(listener -> listener.hear(new Happened(
-                        activity.id,
-                        activity.siteId,
-                        activity.kind,
-                        listener.personId.equals(activity.personId) ? "" : who,
-                        activity.detail)));
+        of(activity.accountId, activity.siteId).forEach(listener -> {
+            String heard = listener.personId.equals(activity.personId) ? "" : who;
+            listener.hear(new Told(
+                    "happened",
+                    new Happened(activity.id, activity.siteId, activity.kind, heard, activity.detail),
+                    true));
+        });
+    }
+
+    /** Pages that hear of work on another node ask for it in a while. */
+    @EventListener
+    void tell(MovedOn moved) {
+        Told news = new Told("moved-on", new Further(moved.siteId()), false);
+        of(moved.accountId(), moved.siteId()).forEach(listener -> listener.hear(news));
+    }
+
+    private Stream<Listener> of(String accountId, String siteId) {
+        return listeners.stream().filter(listener -> listener.accountId.equals(accountId) && listener.may(siteId));
     }
 
     /** Before the web server waits for its requests to end: these would not. */

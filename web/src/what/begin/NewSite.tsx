@@ -9,7 +9,7 @@ import { useSites } from '../../common/api/sites';
 import { Button } from '../../common/ui/Button';
 import { Check } from '../../common/ui/Check';
 import { Field } from '../../common/ui/Field';
-import { Trouble } from '../../common/ui/Notice';
+import { Trouble } from '../../common/ui/Trouble';
 import { BeginWithFiles } from './BeginWithFiles';
 
 /** A new site: from a folder or ZIP, which is most of what people have, or in another way. */

@@ -1,5 +1,5 @@
-import { useHarborNow } from '../../common/api/harborClock';
-import { instantTyped } from '../../common/ui/time';
+import { useHarborNow } from '../../common/clock/harborClock';
+import { instantTyped } from '../../common/clock/time';
 import { useInUrl } from '../../common/ui/useInUrl';
 import { axisAround, daysAhead, isReach, type Axis, type Reach } from './axis';
 

@@ -1,6 +1,5 @@
-import { scaleTime } from 'd3-scale';
 import { addDays, startOfDay, startOfMonth, eachMonthOfInterval, eachDayOfInterval } from 'date-fns';
-import { inZone, shown } from '../../common/ui/time';
+import { inZone, shown } from '../../common/clock/time';
 
 /** How many days an axis shows on each side of now. */
 export type Reach = 'week' | 'months' | 'year' | 'years';
@@ -35,13 +34,13 @@ export interface Axis {
 
 export function axisAround(now: Date, reach: Reach, middle = now): Axis {
   const half = DAYS[reach] * 86_400_000;
-  const x = scaleTime([new Date(middle.getTime() - half), new Date(middle.getTime() + half)], [0, WIDTH]);
+  const x = (at: Date) => ((at.getTime() - middle.getTime()) / half + 1) * (WIDTH / 2);
   return {
     now,
     middle,
     reach,
-    x: (at) => x(at),
-    at: (to) => x.invert(to),
+    x,
+    at: (to) => new Date(middle.getTime() + (to / (WIDTH / 2) - 1) * half),
     marks: marksAround(middle, reach).filter((mark) => x(mark) > 0 && x(mark) < WIDTH),
   };
 }
