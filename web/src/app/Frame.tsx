@@ -12,6 +12,7 @@ import { Loading } from '../common/ui/Notice';
 import { Trouble } from '../common/ui/Trouble';
 import { Mast } from './mast/Mast';
 import { PageTitle } from './PageTitle';
+import { Settling } from '../common/ui/Settling';
 import { SkipLink } from './SkipLink';
 import { Shortcuts } from './Shortcuts';
 
@@ -74,8 +75,10 @@ export function Frame() {
     <>
       <PageTitle />
       <SkipLink />
-      <Mast />
-      <Outlet />
+      <Settling>
+        <Mast />
+        <Outlet />
+      </Settling>
       <Live />
       <Shortcuts />
       <Suspense>

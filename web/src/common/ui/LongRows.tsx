@@ -19,7 +19,8 @@ export function LongRows<T>({ rows, about, keyOf, children }: Props<T>) {
   const virtual = useWindowVirtualizer({
     count: rows.length,
     estimateSize: () => about,
-    overscan: 5,
+    overscan: 3,
+    useFlushSync: false,
     scrollMargin: top,
   });
   return (

@@ -42,7 +42,9 @@ export function VirtualList<T>({ rows, keep, height, keyOf, look, className = ''
     count: rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => height,
-    overscan: 10,
+    overscan: 4,
+    // Rows are drawn when the browser comes to it, so that a key is never kept waiting for them.
+    useFlushSync: false,
     initialOffset: () => (keep === undefined ? 0 : (places.get(keep) ?? 0)),
   });
   const move = (event: KeyboardEvent<HTMLUListElement>) => {

@@ -1,3 +1,4 @@
+import { Settling } from '../../common/ui/Settling';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Fragment } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -20,6 +21,14 @@ const FAULTS: Record<Mailboxes['fault'], string> = {
 
 /** Everyone's mailbox in the practice world; also for who is signed out and waits for a mail. */
 export function MailboxesPage() {
+  return (
+    <Settling>
+      <MailList />
+    </Settling>
+  );
+}
+
+function MailList() {
   const [search, setSearch] = useSearchParams();
   const mailboxes = useQuery({
     queryKey: [...keys.practice, 'mail'],

@@ -42,6 +42,7 @@ public final class Bench {
         all.put("hosts", () -> new HostBench(folder.resolve("hosts")).run());
         all.put("when", () -> WhenBench.run(folder.resolve("when")));
         all.put("looks", () -> CheckBench.run(origin, visitors));
+        all.put("interactions", () -> InteractionBench.run(origin, visitors, folder.resolve("interactions")));
         all.put("first-load", () -> FirstLoadBench.run(origin));
         if (arguments.length > 3) {
             all.keySet().retainAll(List.of(arguments[3]));

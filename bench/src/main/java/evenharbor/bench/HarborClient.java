@@ -22,6 +22,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** The application as a script sees it: an account of its own, then a token. */
 final class HarborClient {
 
+    static final String PASSWORD = "measure twice, cut once";
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final CookieManager cookies = new CookieManager();
@@ -29,19 +31,19 @@ final class HarborClient {
             HttpClient.newBuilder().cookieHandler(cookies).build();
     private final String origin;
     private final int visitors;
+    private final String email = "bench" + System.nanoTime() + "@bench.example";
 
     HarborClient(String origin, int visitors) throws IOException {
         this.origin = origin;
         this.visitors = visitors;
         ask("GET", "/api/session", HttpRequest.BodyPublishers.noBody(), false);
-        String email = "bench" + System.nanoTime() + "@bench.example";
         post(
                 "/api/accounts",
                 Map.of(
                         "accountName",
                         "Bench",
                         "person",
-                        Map.of("name", "Bench", "email", email, "password", "measure twice, cut once")));
+                        Map.of("name", "Bench", "email", email, "password", PASSWORD)));
         ask("GET", "/api/session", HttpRequest.BodyPublishers.noBody(), true);
     }
 
@@ -87,6 +89,40 @@ final class HarborClient {
         Map<String, Object> form = new HashMap<>(Map.of("title", title, "pages", false, "settings", false));
         form.put("copyFrom", null);
         return post("/api/sites", form).get("id").asString();
+    }
+
+    /** What the account's one person signs in with. */
+    String email() {
+        return email;
+    }
+
+    /** Adds so many redirects, each of a path of its own to the front page. */
+    void redirects(String site, int count) throws IOException {
+        List<Map<String, Object>> rules = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            Map<String, Object> rule = new HashMap<>(Map.of(
+                    "id", "", "kind", "EXACT", "source", "/old/" + i, "target", "/", "status", 301, "query", "KEEP"));
+            rule.putAll(Map.of("ignoresCase", true, "exactSlash", false, "parameters", "", "group", "", "note", ""));
+            rule.put("proposed", false);
+            rules.add(rule);
+        }
+        post(
+                "/api/sites/" + site + "/redirects/changes",
+                Map.of("put", rules, "remove", List.of(), "what", "redirects"));
+    }
+
+    /** Saves the draft as a version. */
+    void save(String site, String name) throws IOException {
+        post("/api/sites/" + site + "/versions", Map.of("name", name));
+    }
+
+    /** Visits a page that is not there. */
+    void miss(String host, String path) throws IOException {
+        send(HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + visitors + path))
+                .header("Host", host)
+                .header("Accept-Language", "en")
+                .header("Referer", "http://news.example/")
+                .build());
     }
 
     void claim(String site, String name) throws IOException {

@@ -55,11 +55,11 @@ class EveryScreenTest {
     private static final List<Map.Entry<String, String>> SCREENS = List.of(
             Map.entry("/", "Papermoon"),
             Map.entry("/domains", "papermoon.art"),
-            Map.entry("/hosts", "Test"),
-            Map.entry("/costs", "a year"),
+            Map.entry("/hosts", "Add a host"),
+            Map.entry("/costs", "in the year to come"),
             Map.entry("/notices", "Notices"),
-            Map.entry("/account", "Your account"),
-            Map.entry("/account/api", "Operation"),
+            Map.entry("/account", "Passkeys"),
+            Map.entry("/account/api", "The API"),
             Map.entry("/account/messages", "Messages"),
             Map.entry("/new", "New site"),
             Map.entry("/practice", "Practice harbor"),
@@ -67,11 +67,11 @@ class EveryScreenTest {
             Map.entry("/sites/{Papermoon}/where", "papermoon.art"),
             Map.entry("/sites/{Papermoon}/where/new", "Address"),
             Map.entry("/sites/{Papermoon}/where/redirects", "Redirects"),
-            Map.entry("/sites/{Papermoon}/where/redirects/new", "Redirect to"),
+            Map.entry("/sites/{Papermoon}/where/redirects/new", "Old path"),
             Map.entry("/sites/{Papermoon}/where/visits", "Visits"),
             Map.entry("/sites/{Papermoon}/where/missed", "Missed"),
             Map.entry("/sites/{Papermoon}/where/hosts", "Hosts"),
-            Map.entry("/sites/{Papermoon}/where/share", "QR"),
+            Map.entry("/sites/{Papermoon}/where/share", "A mail"),
             Map.entry("/sites/{Foxglove}/where", "does not work since"),
             Map.entry("/sites/{Papermoon}/what", "The draft"),
             Map.entry("/sites/{Papermoon}/what/pages", "Title"),
@@ -83,12 +83,12 @@ class EveryScreenTest {
             Map.entry("/sites/{Foxglove}/what/reviews", "Review"),
             Map.entry("/sites/{Papermoon}/what/versions", "Version"),
             Map.entry("/sites/{Papermoon}/what/versions/find", "Find"),
-            Map.entry("/sites/{Papermoon}/what/versions/compare", "Compare"),
-            Map.entry("/sites/{Papermoon}/what/versions/history", "History"),
+            Map.entry("/sites/{Papermoon}/what/versions/compare", "Swap"),
+            Map.entry("/sites/{Papermoon}/what/versions/history", "version"),
             Map.entry("/sites/{Papermoon}/what/sftp", "SFTP"),
-            Map.entry("/sites/{Papermoon}/when", "Clean up"),
+            Map.entry("/sites/{Papermoon}/when", "What happened"),
             Map.entry("/sites/{Papermoon}/who", "Who"),
-            Map.entry("/sites/{Foxglove}/nowhere", "not found"));
+            Map.entry("/sites/{Foxglove}/nowhere", "There is no such screen"));
 
     private final TestHarbor harbor = TestHarbor.get();
     private Browser browser;

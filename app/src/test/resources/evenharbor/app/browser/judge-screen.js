@@ -53,15 +53,6 @@ for (const field of document.querySelectorAll('input:not([type=checkbox], [type=
   }
 }
 
-for (const button of document.querySelectorAll('button, a, [role=button]')) {
-  if (!shown(button)) continue;
-  const { width, height } = button.getBoundingClientRect();
-  const inText = getComputedStyle(button).display === 'inline';
-  if (!inText && width > 0 && (width < 24 || height < 24)) {
-    if (!button.closest('svg')) faults.push(`“${called(button)}” is ${width.toFixed(0)} by ${height.toFixed(0)} pixels`);
-  }
-}
-
 for (const shift of window.shifts ?? []) faults.push(`jumps: ${shift}`);
 window.shifts?.splice(0);
 return faults;
