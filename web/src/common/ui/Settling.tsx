@@ -2,8 +2,11 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { useMatches, useParams } from 'react-router';
 import { queries } from '../api/queries';
 
-/** How long a screen may wait for its answers before it is shown as far as it is, in milliseconds. */
-const LONGEST_MS = 1_000;
+/** How long a screen may wait for its answers before that is said, in milliseconds. */
+const SAID_MS = 1_000;
+
+/** And before it is shown as far as it is. */
+const LONGEST_MS = 5_000;
 
 /** What asks on when it is answered does so within as many frames. */
 const QUIET_FRAMES = 3;
@@ -24,15 +27,18 @@ export function Settling({ children }: { children: ReactNode }) {
   const screen = `${String(route)} ${String(siteId)}`;
   const [last, setLast] = useState(screen);
   const [coming, setComing] = useState<'first' | 'next' | null>('first');
+  const [slow, setSlow] = useState(false);
   if (screen !== last) {
     setLast(screen);
     setComing(coming ?? 'next');
+    setSlow(false);
   }
   useEffect(() => {
     let quiet = 0;
     let frame = 0;
     const show = () => {
       setComing(null);
+      setSlow(false);
     };
     const look = () => {
       quiet = asking() ? 0 : quiet + 1;
@@ -40,11 +46,24 @@ export function Settling({ children }: { children: ReactNode }) {
       else frame = requestAnimationFrame(look);
     };
     frame = requestAnimationFrame(look);
+    const said = setTimeout(() => {
+      if (asking()) setSlow(true);
+    }, SAID_MS);
     const longest = setTimeout(show, LONGEST_MS);
     return () => {
       cancelAnimationFrame(frame);
+      clearTimeout(said);
       clearTimeout(longest);
     };
   }, [screen]);
-  return <div data-coming={coming ?? undefined}>{children}</div>;
+  return (
+    <div data-coming={coming ?? undefined}>
+      {slow && coming !== null && (
+        <p role="status" className="text-soft absolute top-28 left-4">
+          Loading …
+        </p>
+      )}
+      {children}
+    </div>
+  );
 }

@@ -14,6 +14,9 @@ interface Props<T> {
   children: (row: T) => ReactNode;
 }
 
+/** How many frames the browser gets for drawing a row that is far away. */
+const MOST_FRAMES = 60;
+
 /** How far each list was scrolled down, by its name, as long as the page is open. */
 const places = new Map<string, number>();
 
@@ -66,12 +69,15 @@ export function VirtualList<T>({ rows, keep, height, keyOf, look, className = ''
     heading.current = undefined;
     if (reach()) return;
     heading.current = to;
-    // The row may have to be drawn first.
-    requestAnimationFrame(() => {
-      if (heading.current !== to) return;
-      heading.current = undefined;
-      reach();
-    });
+    // The row has to be drawn first, which takes a frame or a few.
+    const wait = (frames: number) => {
+      requestAnimationFrame(() => {
+        if (heading.current !== to) return;
+        if (!reach() && frames > 0) wait(frames - 1);
+        else heading.current = undefined;
+      });
+    };
+    wait(MOST_FRAMES);
   };
   return (
     <div

@@ -186,7 +186,7 @@ function PartRow({ site, part, onEdit }: { site: SiteView; part: Part; onEdit: (
           {part.path === '/'
             ? 'The whole site is for everyone then, but for parts of it that have their own choice.'
             : 'It is then for whom the part around it is.'}{' '}
-          {part.way === 'LINK' && 'The link lets nobody in any more. '}
+          {part.way === 'LINK' && 'The link no longer lets anybody in. '}
           Pages and addresses stay as they are.
         </p>
         <WillNotice query={noticed} />

@@ -42,7 +42,7 @@ export const STEPS: Record<Job['step'], string> = {
 
 export const WHY: Record<Plan['disputed'][number]['why'], string> = {
   CHANGED: 'someone else changed it there',
-  CHANGED_AND_GOING: 'someone else changed it there, and your site has it no more',
+  CHANGED_AND_GOING: 'someone else changed it there, and your site no longer has it',
   TAKEN: 'someone else put it there',
 };
 

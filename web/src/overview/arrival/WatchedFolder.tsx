@@ -52,7 +52,7 @@ export function WatchedFolder({ site }: { site: SiteView }) {
                 stop.mutate();
               }}
             >
-              Watch it no more
+              Stop watching
             </Button>
           )}
         </>

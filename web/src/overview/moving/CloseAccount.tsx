@@ -43,7 +43,7 @@ export function CloseAccount() {
       {endsAt !== null ? (
         <Notice kind="attention">
           <p>
-            The account is closed: its sites answer no more. All of it is deleted <Time at={endsAt} />.
+            The account is closed: its sites no longer answer. All of it is deleted <Time at={endsAt} />.
           </p>
           <Button
             className="mt-2"

@@ -11,7 +11,7 @@ const FAULTS: Record<Authority['fault'], string> = {
   NONE: 'works',
   DOWN: 'answers nobody',
   SLOW: 'answers after five seconds',
-  RATE_LIMITED: 'takes no more orders for an hour',
+  RATE_LIMITED: 'takes no orders for an hour',
   REFUSES_CAA: 'finds CAA records that forbid it',
   WRONG_CONTENT: 'sees other content than was agreed',
   LATE: 'issues two minutes late',

@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { toast } from '../../common/ui/toast';
 import { api, dataOf, tag, type Schemas } from '../../common/api/client';
@@ -33,6 +33,8 @@ export function DraftPage() {
   const draft = useDraft(site.id);
   const [search] = useSearchParams();
   const selected = search.get('path') ?? '';
+  // The row is marked at once; its sheet, which shows a page, follows.
+  const opened = useDeferredValue(selected);
   if (!draft.data) return draft.error ? <Trouble error={draft.error} /> : <Loading />;
   return (
     <>
@@ -51,10 +53,10 @@ export function DraftPage() {
           </>
         }
         sheet={
-          selected === '' ? (
+          opened === '' ? (
             <DraftSheet siteId={site.id} draft={draft.data} />
           ) : (
-            <FileSheet key={selected} siteId={site.id} draft={draft.data} path={selected} />
+            <FileSheet key={opened} siteId={site.id} draft={draft.data} path={opened} />
           )
         }
       />

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Problem } from '../../common/api/problem';
 import { Button, LinkButton } from '../../common/ui/Button';
@@ -73,6 +73,9 @@ function Table({ site, view }: { site: SiteView; view: SetPages }) {
       listed(page) && `${page.path} ${saved(page)}`.toLowerCase().includes(words.trim().toLowerCase()),
   );
   const chosen = view.pages.find((page) => page.path === search.get('path')) ?? rows[0];
+  // The row is marked at once, its sheet follows.
+  const opened = useDeferredValue(chosen?.path);
+  const sheet = view.pages.find((page) => page.path === opened);
   const put = (name: string, value: string) => {
     setSearch(
       (before) => {
@@ -209,17 +212,17 @@ function Table({ site, view }: { site: SiteView; view: SetPages }) {
           </>
         }
         sheet={
-          chosen ? (
+          sheet ? (
             <PageSheet
-              key={chosen.path}
+              key={sheet.path}
               site={site}
               view={view}
-              page={chosen}
-              set={now(chosen)}
-              title={titleOf(chosen)}
-              problem={(field) => problem(chosen, field)}
+              page={sheet}
+              set={now(sheet)}
+              title={titleOf(sheet)}
+              problem={(field) => problem(sheet, field)}
               onEdit={(change) => {
-                edit(chosen, change);
+                edit(sheet, change);
               }}
             />
           ) : (

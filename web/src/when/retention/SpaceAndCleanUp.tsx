@@ -71,7 +71,7 @@ const NUMBERS: [key: 'all' | 'daily' | 'weekly' | 'monthly', label: string][] = 
   ['all', 'All versions of the last … days'],
   ['daily', 'One a day, up to … days'],
   ['weekly', 'One a week, up to … days'],
-  ['monthly', 'One a month, up to … days (empty: for ever)'],
+  ['monthly', 'One a month, up to … days (empty: forever)'],
 ];
 
 function Rule({ view }: { view: View }) {
@@ -144,7 +144,7 @@ function ruleWords(rule: View['rule']): string {
   const steps = [`all of the last ${counted(rule.all, 'day')}`];
   if (rule.daily > rule.all) steps.push(`one a day up to ${counted(rule.daily, 'day')}`);
   if (rule.weekly > rule.daily) steps.push(`one a week up to ${counted(rule.weekly, 'day')}`);
-  if (rule.monthly === null) steps.push('then one a month for ever');
+  if (rule.monthly === null) steps.push('then one a month forever');
   else if (rule.monthly > rule.weekly) steps.push(`one a month up to ${counted(rule.monthly, 'day')}`);
   return steps.join(', ');
 }

@@ -45,7 +45,7 @@ export function ChangeName({ site, address }: { site: SiteView; address: Schemas
       ),
     onSuccess: async (fresh) => {
       await refreshSite(site.id);
-      toast(`${fresh.shown} takes the place of ${address.shown}`);
+      toast(`${fresh.shown} replaces ${address.shown}`);
       await navigate(`/sites/${site.id}/where/${fresh.id}`);
     },
   });

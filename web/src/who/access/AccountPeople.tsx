@@ -42,7 +42,7 @@ export function AccountPeople() {
       dataOf(api.DELETE('/api/people/invitations/{id}', { params: { path: { id } } })),
     onSuccess: async () => {
       await refresh();
-      toast('Taken back: the link in the mail opens nothing any more');
+      toast('Withdrawn: the link in the mail no longer works');
     },
   });
   if (own === null) return null;

@@ -40,7 +40,7 @@ export function JoinPage() {
   if (join.isPending) return <Loading />;
   if (!join.data) {
     return (
-      <Doorway title="This invitation opens nothing">
+      <Doorway title="This invitation does not work">
         <Trouble error={join.error} />
         <p className="mt-4">
           <Link to="/sign-in">Sign in</Link>

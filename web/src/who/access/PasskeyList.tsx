@@ -20,7 +20,7 @@ export function PasskeyList() {
     mutationFn: (id: string) => dataOf(api.DELETE('/api/passkeys/{id}', { params: { path: { id } } })),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: ['access'] });
-      toast('Removed: it signs in no more');
+      toast('Removed: it can no longer sign in');
     },
   });
   return (

@@ -27,7 +27,7 @@ export function SitePeople({ site }: { site: Site }) {
       ),
     onSuccess: async () => {
       await refreshSite(site.id);
-      toast('Taken back: the link in the mail opens nothing any more');
+      toast('Withdrawn: the link in the mail no longer works');
     },
   });
   return (
@@ -104,7 +104,7 @@ function Row({ site, person, mine }: { site: Site; person: PersonView; mine: boo
     },
     onSuccess: async (_, next) => {
       await refreshSite(site.id);
-      toast(next === '' ? `${person.name} looks after it no more` : `${person.name}: ${roleName(next)}`);
+      toast(next === '' ? `${person.name} no longer looks after it` : `${person.name}: ${roleName(next)}`);
     },
   });
   const everywhere = person.role !== null && person.sites[site.id] === undefined;

@@ -114,7 +114,7 @@ class CommandTest {
                 .isEqualTo(4);
         Ended refused = run("HARBOR_TOKEN=eh-none ./even-harbor status");
         assertThat(refused.code()).isEqualTo(1);
-        assertThat(refused.said()).contains("opens nothing");
+        assertThat(refused.said()).contains("does not work");
     }
 
     @Test

@@ -163,7 +163,7 @@ class SftpTest {
                     put(sftp, "late.html", "late");
                     return false;
                 } catch (IOException e) {
-                    return e.getMessage().contains("opens nothing any more");
+                    return e.getMessage().contains("no longer works");
                 }
             });
         }
@@ -374,7 +374,7 @@ class SftpTest {
                     put(sftp, "second.html", "second");
                     return false;
                 } catch (IOException e) {
-                    return e.getMessage().contains("opens nothing");
+                    return e.getMessage().contains("no longer works");
                 }
             });
         }
@@ -397,7 +397,7 @@ class SftpTest {
                         .is(200)
                         .text()
                         .contains(
-                                "What a program sent (1 file) was not taken over. What it signed in with opens nothing any more."
+                                "What a program sent (1 file) was not taken over. What it signed in with no longer works."
                                         + " The draft is as it was."));
         assertThat(revision()).isEqualTo(before);
         until(

@@ -1,14 +1,10 @@
 package evenharbor.bench;
 
-import java.io.File;
-import java.nio.file.Files;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import org.openqa.selenium.By;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** The first screen in a browser with nothing in its cache. */
@@ -17,21 +13,7 @@ final class FirstLoadBench {
     private FirstLoadBench() {}
 
     static List<Row> run(String origin) throws Exception {
-        ChromeOptions options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
-        options.addArguments(
-                "--headless=new",
-                "--no-sandbox",
-                "--disable-gpu",
-                "--no-first-run",
-                "--disable-background-networking",
-                "--window-size=1280,800",
-                "--user-data-dir=" + Files.createTempDirectory("bench"));
-        ChromeDriver driver = new ChromeDriver(
-                new ChromeDriverService.Builder()
-                        .usingDriverExecutable(new File("/usr/bin/chromedriver"))
-                        .build(),
-                options);
+        ChromeDriver driver = BenchBrowser.open();
         try {
             driver.get("about:blank");
             driver.executeCdpCommand("Network.enable", Map.of());

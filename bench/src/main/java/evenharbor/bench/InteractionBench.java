@@ -1,6 +1,5 @@
 package evenharbor.bench;
 
-import java.io.File;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
@@ -17,8 +16,6 @@ import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
@@ -77,7 +74,8 @@ final class InteractionBench {
         screens.put("versions", "/sites/" + site + "/what/versions");
         screens.put("redirects", "/sites/" + site + "/where/redirects");
         screens.put("missed visits", "/sites/" + site + "/where/missed");
-        driver = browser();
+        driver = BenchBrowser.open();
+        driver.executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", NOTE));
         try {
             signIn();
             List<Row> rows = new ArrayList<>();
@@ -121,26 +119,6 @@ final class InteractionBench {
             }
         }
         return zip;
-    }
-
-    private static ChromeDriver browser() throws IOException {
-        ChromeOptions options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
-        options.addArguments(
-                "--headless=new",
-                "--no-sandbox",
-                "--disable-gpu",
-                "--no-first-run",
-                "--disable-background-networking",
-                "--window-size=1280,800",
-                "--user-data-dir=" + Files.createTempDirectory("bench"));
-        ChromeDriver driver = new ChromeDriver(
-                new ChromeDriverService.Builder()
-                        .usingDriverExecutable(new File("/usr/bin/chromedriver"))
-                        .build(),
-                options);
-        driver.executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", NOTE));
-        return driver;
     }
 
     private void signIn() {

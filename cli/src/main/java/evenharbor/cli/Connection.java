@@ -196,7 +196,7 @@ final class Connection {
         if (answer.statusCode() == NOT_SIGNED_IN) {
             throw new Failure(
                     Failure.REFUSED,
-                    "The token opens nothing at " + harbor + ": it was revoked, has ended, or is another harbor's.");
+                    "The token does not work at " + harbor + ": it was revoked, has ended, or is another harbor's.");
         }
         String words = body.path("detail").asString("The harbor answered " + answer.statusCode() + ".");
         StringBuilder all = new StringBuilder(words);

@@ -84,7 +84,7 @@ class AccountWayTest {
         browser.signIn(person.email(), ApiClient.PASSWORD);
         browser.open("/account");
         browser.press("Remove the passkey the blue key");
-        browser.sees("Removed: it signs in no more");
+        browser.sees("Removed: it can no longer sign in");
         signOut();
         browser.press("Use a passkey");
         browser.sees("This passkey was not accepted");

@@ -91,7 +91,7 @@ class AudienceWayTest {
         browser.until("the secret to be gone", d -> !d.getCurrentUrl().contains("let-in"));
         browser.open("/sites/" + site + "/who");
         browser.press("Remove …");
-        browser.sees("It is then for whom the part around it is. The link lets nobody in any more.");
+        browser.sees("It is then for whom the part around it is. The link no longer lets anybody in.");
         browser.sees("would come in without being asked first");
         assertThat(browser.faults()).isEmpty();
         browser.press("Remove");

@@ -8,8 +8,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -74,6 +76,7 @@ class EveryScreenTest {
             Map.entry("/sites/{Papermoon}/where/share", "A mail"),
             Map.entry("/sites/{Foxglove}/where", "does not work since"),
             Map.entry("/sites/{Papermoon}/what", "The draft"),
+            Map.entry("/sites/{Papermoon}/what?path=index.html", "Save in the draft"),
             Map.entry("/sites/{Papermoon}/what/pages", "Title"),
             Map.entry("/sites/{Papermoon}/what/replace", "Replace"),
             Map.entry("/sites/{Papermoon}/what/about", "About"),
@@ -93,6 +96,7 @@ class EveryScreenTest {
     private final TestHarbor harbor = TestHarbor.get();
     private Browser browser;
     private String judge;
+    private final Map<String, String> sites = new HashMap<>();
 
     @BeforeAll
     void open() throws IOException {
@@ -135,19 +139,22 @@ class EveryScreenTest {
             return screen;
         }
         int end = screen.indexOf('}');
+        String site = sites.computeIfAbsent(screen.substring(begin + 1, end), this::site);
+        return site + screen.substring(end + 1);
+    }
+
+    private String site(String name) {
         browser.open("/");
-        String name = screen.substring(begin + 1, end);
-        String site = browser.until(
+        return browser.until(
                         name,
                         d -> d.findElements(By.xpath("//main//a[normalize-space(.)='" + name + "']")).stream()
                                 .findFirst()
                                 .orElse(null))
                 .getAttribute("href");
-        return site + screen.substring(end + 1);
     }
 
     private static final List<Integer> NUMBERS =
-            java.util.stream.IntStream.range(0, SCREENS.size()).boxed().toList();
+            IntStream.range(0, SCREENS.size()).boxed().toList();
 
     @ParameterizedTest
     @FieldSource("NUMBERS")
@@ -213,6 +220,9 @@ class EveryScreenTest {
                 Map.of("width", 1280, "height", 800, "deviceScaleFactor", 1, "mobile", false));
         browser.script("const own = document.createElement('style'); own.id = 'own';"
                 + "own.textContent = ':root { font-size: 140% !important }'; document.head.append(own);");
-        assertThat(((List<?>) browser.script(judge))).isEmpty();
+        // The letters were not so large from the start: what moves then has no other cause.
+        assertThat((List<?>) browser.script(judge))
+                .filteredOn(fault -> !fault.toString().startsWith("jumps"))
+                .isEmpty();
     }
 }

@@ -16,6 +16,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.WebElement;
+import org.openqa.selenium.interactions.Actions;
 
 /** What every screen shares: the line at the top, ledgers with their sheets, and the axis of time. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
@@ -268,5 +269,53 @@ class FaceTest {
         assertThat(browser.driver.findElement(By.tagName("table")).getText())
                 .contains("Foxglove", "live", "version 1 published", "planned:");
         assertThat(browser.faults()).isEmpty();
+    }
+
+    @Test
+    void whatLiesBehindALinkIsFetchedWhenSomebodyPointsAtIt() {
+        browser.open(foxglove() + "/what");
+        browser.sees("The draft");
+        String before = browser.driver.getCurrentUrl();
+        WebElement when = browser.control("When");
+        browser.until("the past to be asked for", d -> {
+            new Actions(d)
+                    .moveToElement(browser.mast("Menu"))
+                    .moveToElement(when)
+                    .perform();
+            return (Boolean) browser.script("return performance.getEntriesByType('resource')"
+                    + ".some(each => new URL(each.name).pathname.endsWith('/past'))");
+        });
+        assertThat(browser.driver.getCurrentUrl()).isEqualTo(before);
+    }
+
+    @Test
+    void manySitesAreFilteredAndPutInOrderAndTheUrlKeepsBoth() {
+        ApiClient person = harbor.person();
+        List<String> titles = List.of("Quince", "Birch", "Alder", "Elm", "Hazel", "Rowan", "Willow", "Yew", "Aspen");
+        titles.forEach(person::site);
+        browser.signIn(person.email(), ApiClient.PASSWORD);
+        browser.sees("Aspen");
+        browser.set("Order", "name");
+        browser.until("the order in the URL", d -> d.getCurrentUrl().contains("order=name"));
+        browser.until(
+                "the lanes by name",
+                d -> lanes().equals(titles.stream().sorted().toList()));
+        browser.fill("Filter sites by name or address", "al");
+        browser.until("one lane", d -> lanes().equals(List.of("Alder")));
+        browser.until("the filter in the URL", d -> d.getCurrentUrl().contains("filter=al"));
+        browser.driver.navigate().refresh();
+        browser.until("the same after reading anew", d -> lanes().equals(List.of("Alder")));
+        browser.press("Alder");
+        browser.sees("Where");
+        browser.driver.navigate().back();
+        browser.until("the same on the way back", d -> lanes().equals(List.of("Alder")));
+        browser.fill("Filter sites by name or address", "nothing");
+        browser.sees("No matches");
+    }
+
+    private List<String> lanes() {
+        return browser.driver.findElements(By.cssSelector("main ul > li a .font-head")).stream()
+                .map(WebElement::getText)
+                .toList();
     }
 }

@@ -241,7 +241,7 @@ class WhereTest {
         browser.sees("roles-new.harbor.localhost is free.");
         assertThat(browser.faults()).isEmpty();
         browser.press("Change the name");
-        browser.sees("roles-new.harbor.localhost takes the place of roles-old.harbor.localhost");
+        browser.sees("roles-new.harbor.localhost replaces roles-old.harbor.localhost");
         assertThat(person.visit("roles-old.harbor.localhost", "/").is(301).field("Location"))
                 .contains("roles-new");
         browser.press("Change what it does");

@@ -376,43 +376,6 @@ class WholeWayTest {
                         .isPresent());
     }
 
-    @Test
-    void axeFindsNoSeriousFaultOnAnyScreenByDayOrNight() {
-        browser.signIn("marta@papermoon.example", "moon over the quay");
-        browser.press("Papermoon");
-        browser.sees("The draft");
-        String papermoon = browser.driver.getCurrentUrl().replaceFirst("/what.*", "");
-        String address = firstAddress(papermoon);
-        for (String colours : List.of("light", "night")) {
-            browser.script("localStorage.setItem('harbor-theme', arguments[0])", colours);
-            for (List<String> screen : List.of(
-                    List.of(harbor.officeOrigin() + "/", "Foxglove"),
-                    List.of(harbor.officeOrigin() + "/new", "Drop the folder with your pages"),
-                    List.of(papermoon + "/where", "Add an address"),
-                    List.of(address, "Visitors get this site"),
-                    List.of(papermoon + "/where/harbor", "This harbor"),
-                    List.of(harbor.officeOrigin() + "/domains", "a year in all"),
-                    List.of(harbor.officeOrigin() + "/practice", "Move it on"),
-                    List.of(papermoon + "/what", "The draft"),
-                    List.of(papermoon + "/what?path=index.html", "Save in the draft"),
-                    List.of(papermoon + "/what/look", "Edit this page"),
-                    List.of(papermoon + "/what/sftp", "Send files from a program"),
-                    List.of(papermoon + "/what/review", "to publish"),
-                    List.of(papermoon + "/what/versions", "Copy into the draft"),
-                    List.of(papermoon + "/when", "What happened"),
-                    List.of(papermoon + "/who", "Invite people to Papermoon"),
-                    List.of(papermoon + "/what/reviews", "No reviews yet"),
-                    List.of(harbor.officeOrigin() + "/account", "What you are told, and how"),
-                    List.of(harbor.officeOrigin() + "/notices", "Notices"),
-                    List.of(harbor.officeOrigin() + "/practice/mail", "Mailboxes"))) {
-                browser.open(screen.get(0));
-                browser.sees(screen.get(1));
-                assertThat(browser.faults()).as(colours + " " + screen.get(0)).isEmpty();
-            }
-        }
-        browser.script("localStorage.removeItem('harbor-theme')");
-    }
-
     /** The screen of the first address of a site. */
     private String firstAddress(String site) {
         browser.open(site + "/where");

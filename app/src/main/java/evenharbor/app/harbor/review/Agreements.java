@@ -59,7 +59,7 @@ public class Agreements {
                 ActivityKind.REVIEW_RULE,
                 siteId,
                 Current.person(),
-                needed ? "another person has to agree before it goes out" : "nobody has to agree any more");
+                needed ? "another person has to agree before it goes out" : "nobody has to agree");
     }
 
     /**

@@ -144,7 +144,7 @@ class AccountClosing {
         db.sql("insert into account_closing (account_id, closed_by, closed_at, ends_at) values (?, ?, ?, ?)")
                 .params(account, person.id(), DatabaseTime.of(now), DatabaseTime.of(now.plus(KEPT)))
                 .update();
-        tell(account, "closed", person.name() + " closed the account. Its sites answer no more.", now);
+        tell(account, "closed", person.name() + " closed the account. Its sites no longer answer.", now);
     }
 
     private void tell(String account, String what, String sentence, Instant now) {

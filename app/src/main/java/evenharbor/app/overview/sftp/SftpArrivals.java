@@ -29,7 +29,7 @@ class SftpArrivals {
     /** How long what a program left is tried to be taken over while the database is away. */
     private static final Duration PATIENCE = Duration.ofMinutes(10);
 
-    private static final String REVOKED = "What it signed in with opens nothing any more.";
+    private static final String REVOKED = "What it signed in with no longer works.";
 
     private final Drafts drafts;
     private final Arrivals arrivals;

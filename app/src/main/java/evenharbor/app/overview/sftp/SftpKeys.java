@@ -103,7 +103,7 @@ class SftpKeys {
                         "key", "This RSA key is too short: make one of at least 2048 bits, or an Ed25519 key.");
             }
             if ("DSA".equals(key.getAlgorithm())) {
-                throw Problem.field("key", "DSA keys are not safe any more. Make an Ed25519 key.");
+                throw Problem.field("key", "DSA keys are no longer safe. Make an Ed25519 key.");
             }
             return key;
         } catch (IOException | GeneralSecurityException | RuntimeException e) {

@@ -59,7 +59,7 @@ final class SftpSession implements Closeable {
     synchronized void changes() throws SftpException {
         Instant now = clock.instant();
         if (ended == null && Duration.between(checked, now).compareTo(TRUSTED) > 0) {
-            ended = pass.person(siteId).isEmpty() ? "What you signed in with opens nothing any more." : null;
+            ended = pass.person(siteId).isEmpty() ? "What you signed in with no longer works." : null;
             checked = now;
         }
         if (ended != null) {

@@ -277,7 +277,7 @@ class AcmeAuthority implements Authority {
             return new Refusal(
                     hindrance(
                             Hindrance.Kind.RATE_LIMITED,
-                            "The authority takes no more orders for the moment. It says: " + limited.getMessage() + ".",
+                            "The authority takes no orders for the moment. It says: " + limited.getMessage() + ".",
                             limited.getRetryAfter().map(this::here)),
                     e);
         }
@@ -308,7 +308,7 @@ class AcmeAuthority implements Authority {
             case NOT_REACHED -> "The authority could not reach the name.";
             case WRONG_CONTENT -> "The authority saw something else at the name than what we show there.";
             case REFUSED -> "The authority does not issue for this name.";
-            case RATE_LIMITED -> "The authority takes no more orders for the moment.";
+            case RATE_LIMITED -> "The authority takes no orders for the moment.";
             default -> "The authority failed.";
         };
         return hindrance(kind, detail.isEmpty() ? words : words + " It says: " + detail + ".", Optional.empty());

@@ -64,7 +64,7 @@ class SftpArrivalsTest {
     void whoMayNoLongerIsToldByWhatItSignedInWith() {
         doNothing().when(arrivals).take(any(), any(), any(), any());
         assertThat(sftp.take("s1", site -> Optional.empty(), MARTA, edits))
-                .hasValueSatisfying(why -> assertThat(why).contains("opens nothing any more"));
+                .hasValueSatisfying(why -> assertThat(why).contains("no longer works"));
         verify(arrivals, never()).take(any(), any(), any(), any());
     }
 }

@@ -20,7 +20,7 @@ public enum HostFault {
     SECRET_LOST(
             "The saved password or key cannot be opened: it was sealed with another key than the harbor has now.",
             "Give the password or key again."),
-    TOO_MANY_CONNECTIONS("It takes no more connections just now.", "Wait a few minutes, then go on."),
+    TOO_MANY_CONNECTIONS("It takes no further connections just now.", "Wait a few minutes, then go on."),
     FOLDER_MISSING("The folder is not there.", "Choose another folder, or have it made."),
     NO_PERMISSION("It does not allow that in this folder.", "Choose a folder that belongs to the account."),
     DISK_FULL("Its disk, or the account's share of it, is full.", "Make room there, then go on."),
