@@ -96,7 +96,7 @@ class HostWayTest {
         browser.open("/sites/" + site + "/where/hosts");
         browser.press("Add this destination");
         browser.press("See the plan");
-        browser.sees("5 new, 0 replaced. 0 to remove");
+        browser.sees("5 new");
         assertThat(browser.faults()).isEmpty();
         company.account().manner().setFault(HostingFault.DROPS);
         browser.press("I have the right to publish this content");
