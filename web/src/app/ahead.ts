@@ -9,7 +9,7 @@ import { queries } from '../common/api/queries';
 import { missedOf, redirectsOf, redirectUsesOf } from '../common/api/redirects';
 import { noticesOf } from '../common/api/session';
 import { activitiesOf, pastOf, siteOf, sitesOf } from '../common/api/sites';
-import { visitsOf } from '../common/api/visits';
+import { USUAL_DAYS, visitsOf } from '../common/api/visits';
 import { reviewsOf } from '../harbor/review/reviews';
 import { findingsOf } from '../what/finding/findings';
 import { setPagesOf } from '../what/page/pages';
@@ -17,8 +17,6 @@ import { daysAhead } from '../when/axis/axis';
 
 /** How long a pointer rests on a link before what lies behind it is fetched, in milliseconds. */
 const REST_MS = 60;
-
-const DAYS = 30;
 
 // Each question has an answer of its own shape; all that matters here is that it is asked.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -33,7 +31,7 @@ const QUESTIONS: Record<string, (siteId: string) => Question[]> = {
   '/sites/:siteId': (id) => [siteOf(id)],
   'where/:addressId?': (id) => [whereOf(id), httpsOf(id)],
   'where/redirects/:ruleId?': (id) => [redirectsOf(id), redirectUsesOf(id)],
-  'where/visits': (id) => [visitsOf(id, DAYS)],
+  'where/visits': (id) => [visitsOf(id, USUAL_DAYS)],
   'where/missed': (id) => [missedOf(id), redirectsOf(id)],
   'where/hosts/:destinationId?': (id) => [destinationsOf(id)],
   what: (id) => [draftOf(id), reviewOf(id)],

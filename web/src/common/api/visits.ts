@@ -2,6 +2,9 @@ import { queryOptions, useQuery } from '@tanstack/react-query';
 import { api, dataOf, type Schemas } from './client';
 import { keys } from './queries';
 
+/** How many days are looked at unless someone chooses otherwise. */
+export const USUAL_DAYS = 30;
+
 /** Which pages of a site were read in the last days. */
 export const visitsOf = (id: string, days: number) =>
   queryOptions({

@@ -25,7 +25,8 @@ export function PageFrame({ title, url, width, height = 640 }: Props) {
       observer.disconnect();
     };
   }, []);
-  const scale = room === 0 ? 1 : Math.min(1, (room - 2) / WIDTHS[width]);
+  // Whole pixels within the frame's own lines, so that these are not painted over.
+  const scale = room === 0 ? 1 : Math.min(1, Math.floor(room - 2) / WIDTHS[width]);
   return (
     <div ref={place} className="min-w-0 overflow-hidden">
       <div className="border-ink border bg-white" style={{ width: WIDTHS[width] * scale + 2, height }}>
@@ -37,7 +38,7 @@ export function PageFrame({ title, url, width, height = 640 }: Props) {
           sandbox="allow-scripts allow-same-origin allow-forms allow-popups"
           style={{
             width: WIDTHS[width],
-            height: height / scale,
+            height: (height - 2) / scale,
             transform: `scale(${String(scale)})`,
             transformOrigin: '0 0',
           }}

@@ -13,9 +13,10 @@ interface Props<T> {
 export function LongRows<T>({ rows, about, keyOf, children }: Props<T>) {
   const list = useRef<HTMLUListElement>(null);
   const [top, setTop] = useState(0);
+  // What stands above may come and go.
   useLayoutEffect(() => {
     setTop((list.current?.getBoundingClientRect().top ?? 0) + window.scrollY);
-  }, []);
+  }, [rows]);
   const virtual = useWindowVirtualizer({
     count: rows.length,
     estimateSize: () => about,

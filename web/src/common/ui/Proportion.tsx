@@ -8,6 +8,7 @@ export interface Part {
 /** How much of a whole its parts are, as a bar; the numbers stand beside it as words. */
 export function Proportion({ parts, whole }: { parts: Part[]; whole: number }) {
   const shown = parts.filter((part) => part.size > 0);
+  if (shown.length === 0) return null;
   const all = Math.max(
     1,
     whole,

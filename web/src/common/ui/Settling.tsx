@@ -8,7 +8,7 @@ const SAID_MS = 1_000;
 /** And before it is shown as far as it is. */
 const LONGEST_MS = 5_000;
 
-/** What asks on when it is answered does so within as many frames. */
+/** A question that follows from an answer is asked within as many frames of it. */
 const QUIET_FRAMES = 3;
 
 /** Whether something that is in use has never been answered yet. */

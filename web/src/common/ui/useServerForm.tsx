@@ -32,6 +32,8 @@ interface ServerForm<Form extends FieldValues, Answer> {
   reset: () => void;
   onSubmit: (event: SubmitEvent<HTMLFormElement>) => void;
   busy: boolean;
+  /** Whether what was sent last was carried out. */
+  done: boolean;
   answer: Answer | undefined;
   /** What went wrong, unless all of it stands at fields. */
   trouble: ReactNode;
@@ -58,17 +60,16 @@ export function useServerForm<Form extends FieldValues, Answer>({
   const violations = sent.error instanceof Problem ? (sent.error.body.violations ?? []) : [];
   const atFields = violations.length > 0 && violations.every((each) => fieldOf(each, names) !== undefined);
 
-  const tell = (error: unknown) => {
-    const wrong = error instanceof Problem ? (error.body.violations ?? []) : [];
-    const found = wrong
-      .map((violation) => ({ name: fieldOf(violation, names), message: violation.sentence }))
-      .sort((a, b) => names.indexOf(a.name ?? '') - names.indexOf(b.name ?? ''));
-    let first = true;
-    for (const { name, message } of found) {
-      if (name === undefined) continue;
-      form.setError(name as Path<Form>, { message }, { shouldFocus: first });
-      first = false;
+  const tell = (error: unknown, element: HTMLFormElement) => {
+    if (!(error instanceof Problem)) return;
+    for (const violation of error.body.violations ?? []) {
+      const name = fieldOf(violation, names);
+      if (name !== undefined) form.setError(name as Path<Form>, { message: violation.sentence });
     }
+    // Once they are drawn so.
+    requestAnimationFrame(() => {
+      element.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
+    });
   };
   const problem = (name: Path<Form>) => form.getFieldState(name, form.formState).error?.message;
 
@@ -89,9 +90,15 @@ export function useServerForm<Form extends FieldValues, Answer>({
       event.preventDefault();
       if (sent.isPending) return;
       form.clearErrors();
-      void form.handleSubmit((typed) => sent.mutateAsync(typed).catch(tell))(event);
+      const element = event.currentTarget;
+      void form.handleSubmit((typed) =>
+        sent.mutateAsync(typed).catch((error: unknown) => {
+          tell(error, element);
+        }),
+      )(event);
     },
     busy: sent.isPending,
+    done: sent.isSuccess,
     answer: sent.data,
     trouble: atFields ? null : <Trouble error={sent.error} />,
   };

@@ -5,7 +5,7 @@ import { api, dataOf, type Schemas } from '../../common/api/client';
 import { newKey } from '../../common/api/newKey';
 import { useDraft, useReview } from '../../common/api/content';
 import { refreshSite } from '../../common/api/queries';
-import { useVisits } from '../../common/api/visits';
+import { useVisits, USUAL_DAYS } from '../../common/api/visits';
 import { WhatNav } from '../../what/draft/WhatNav';
 import { AlsoIn } from '../../what/sharing/AlsoIn';
 import { useThisSite } from '../../what/site/thisSite';
@@ -57,16 +57,14 @@ function Changed({ changes, files }: { changes: Schemas['ChangeView'][]; files: 
   );
 }
 
-/** What visitors read in so many days says which changed page matters most. */
-const DAYS = 30;
-
 /** What a publish would change for visitors, and the publish itself. */
 export function ReviewPage() {
   const site = useThisSite();
   const review = useReview(site.id);
   const draft = useDraft(site.id);
   const reviews = useReviews(site.id);
-  const visits = useVisits(site.id, DAYS);
+  // What visitors read says which changed page matters most.
+  const visits = useVisits(site.id, USUAL_DAYS);
   const [search] = useSearchParams();
   const [heldBack, setHeldBack] = useState<Set<string>>(new Set());
   const [anyway, setAnyway] = useState<Set<string>>(new Set());

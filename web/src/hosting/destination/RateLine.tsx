@@ -21,7 +21,7 @@ export function RateLine({ siteId, job }: { siteId: string; job: Job }) {
   const line = ratePath(seen.rates, WIDTH, HEIGHT);
   const fastest = Math.max(0, ...seen.rates.map((rate) => rate.bytesPerSecond));
   return (
-    <div className="flex h-14 items-start gap-3" aria-hidden={line === '' || undefined}>
+    <div className="flex h-14 items-start gap-3">
       {line !== '' && (
         <>
           <svg
@@ -33,7 +33,7 @@ export function RateLine({ siteId, job }: { siteId: string; job: Job }) {
             <path d={`${line}V${String(HEIGHT)}H0z`} className="fill-shoal" />
             <path d={line} className="stroke-ink fill-none" vectorEffect="non-scaling-stroke" />
           </svg>
-          <span className="text-soft text-[0.86rem]">at most {sizeText(fastest)} a second</span>
+          <span className="text-soft text-[0.86rem]">fastest: {sizeText(fastest)} a second</span>
         </>
       )}
     </div>

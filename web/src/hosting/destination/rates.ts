@@ -1,4 +1,4 @@
-/** How fast something was, so many milliseconds after the first look. */
+/** How fast something was. @property at when, in milliseconds of one clock */
 export interface Rate {
   at: number;
   bytesPerSecond: number;

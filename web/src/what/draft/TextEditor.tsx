@@ -80,6 +80,16 @@ export function TextEditor({ path, text, line, onChange }: Props) {
         }),
       ],
     });
+    // Heights of lines are guessed until they are measured, in a font that may still come: what is not seen does not jump.
+    editor.dom.style.visibility = 'hidden';
+    editor.requestMeasure({
+      read: () => document.fonts.ready,
+      write: (fonts) => {
+        void fonts.then(() => {
+          editor.dom.style.visibility = '';
+        });
+      },
+    });
     // Keys must be able to scroll it.
     editor.scrollDOM.tabIndex = 0;
     view.current = editor;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { newsOf, stepsOf } from './nextSteps';
+import { stepsOf } from './nextSteps';
 
 type Site = Parameters<typeof stepsOf>[0];
 
@@ -38,11 +38,14 @@ describe('the next step', () => {
     [{ changes: 2, troubles: [failed] }, 'Fix www.foxglove.club'],
     [{ changes: 2, plansInTrouble: 1 }, 'Fix 1 plan'],
     [{ changes: 2, stale: true }, 'Visitors may get an older state'],
+    [{ lateDestinations: [{ id: 'd2', host: 'Quayside', behind: 2 }] }, 'Publish 2 changes to Quayside'],
+    [{ missedVisits: 1 }, '1 visit hit a missing page'],
+    [{ changes: 1, missedVisits: 9 }, 'Publish 1 change'],
   ])('of %o is %s', (changes, words) => {
     expect(stepsOf(site(changes))[0]?.words).toBe(words);
   });
 
-  it('is the first of the news, too, and what needs attention stands before all else', () => {
+  it('stands after all that needs attention', () => {
     const busy = site({
       changes: 2,
       troubles: [failed],
@@ -50,8 +53,7 @@ describe('the next step', () => {
       brokenDestinations: [{ id: 'd1', place: 'https://quayside.example/' }],
       lateDestinations: [{ id: 'd2', host: 'Quayside', behind: 2 }],
     });
-    expect(newsOf(busy)[0]).toEqual(stepsOf(busy)[0]);
-    const attention = newsOf(busy).map((step) => step.attention);
+    const attention = stepsOf(busy).map((step) => step.attention);
     expect(attention).toEqual([...attention].sort((a, b) => Number(b) - Number(a)));
   });
 });

@@ -10,7 +10,7 @@ export interface Step {
   attention: boolean;
 }
 
-/** What there is to do about a site: what needs attention, then the next step. */
+/** What there is to do about a site: what needs attention, then the next step, then what may be of use. */
 export function stepsOf(site: SiteView): Step[] {
   const at = (place: string) => `/sites/${site.id}/${place}`;
   const steps: Step[] = [];
@@ -60,6 +60,20 @@ export function stepsOf(site: SiteView): Step[] {
   if (site.plansInTrouble > 0) {
     steps.push({ words: `Fix ${counted(site.plansInTrouble, 'plan')}`, to: at('when'), attention: true });
   }
+  for (const late of site.lateDestinations) {
+    steps.push({
+      words: `Publish ${counted(late.behind, 'change')} to ${late.host}`,
+      to: at(`where/hosts/${late.id}`),
+      attention: false,
+    });
+  }
+  if (site.missedVisits > 0) {
+    steps.push({
+      words: `${counted(site.missedVisits, 'visit')} hit a missing page`,
+      to: at('where/missed'),
+      attention: false,
+    });
+  }
   return steps.sort((a, b) => Number(b.attention) - Number(a.attention));
 }
 
@@ -85,20 +99,4 @@ function reviewStep(
   }
   if (review.mine) return [{ words: 'Waiting for your review', to, attention: false }];
   return [{ words: `Review ${review.askedBy}’s changes`, to, attention: publishes(site) }];
-}
-
-/** The same, and what may be of use besides. */
-export function newsOf(site: SiteView): Step[] {
-  const missed = counted(site.missedVisits, 'visit');
-  return [
-    ...stepsOf(site),
-    ...site.lateDestinations.map((late) => ({
-      words: `Publish ${counted(late.behind, 'change')} to ${late.host}`,
-      to: `/sites/${site.id}/where/hosts/${late.id}`,
-      attention: false,
-    })),
-    ...(site.missedVisits > 0
-      ? [{ words: `${missed} hit a missing page`, to: `/sites/${site.id}/where/missed`, attention: false }]
-      : []),
-  ];
 }

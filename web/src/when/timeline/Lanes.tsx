@@ -7,7 +7,7 @@ import { PageRows } from '../../common/ui/PageRows';
 import { Pennant } from '../../common/ui/Pennant';
 import { useListing, type Order } from '../../common/ui/useListing';
 import { HostName, PublicLink } from '../../common/ui/Words';
-import { newsOf, type Step } from '../../what/site/nextSteps';
+import { stepsOf, type Step } from '../../what/site/nextSteps';
 import { standingOf } from '../../what/site/thisSite';
 import { InstantField } from '../axis/InstantField';
 import { markWords, REACHES, WIDTH, type Axis, type Reach } from '../axis/axis';
@@ -27,7 +27,7 @@ const textOf = ({ site }: Lane) => [site.title, ...site.addresses.map((a) => a.s
 const latest = ({ notches }: Lane) =>
   notches.reduce((last, notch) => (notch.at > last ? notch.at : last), '');
 
-const attention = ({ site }: Lane) => (newsOf(site).some((step) => step.attention) ? 0 : 1);
+const attention = ({ site }: Lane) => (stepsOf(site).some((step) => step.attention) ? 0 : 1);
 
 const ORDERS: [Order<Lane>, ...Order<Lane>[]] = [
   { key: 'made', words: 'In the order they were made' },
@@ -134,7 +134,7 @@ function StepLine({ step }: { step: Step }) {
 function LaneRow({ lane, axis, over }: { lane: Lane; axis: Axis; over: ReactNode }) {
   const { site } = lane;
   const main = site.addresses[0];
-  const steps = newsOf(site);
+  const steps = stepsOf(site);
   return (
     <div className={COLUMNS}>
       <div className="border-water border-b py-3 pr-3">

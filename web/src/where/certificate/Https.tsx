@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from '../../common/ui/toast';
 import { api, dataOf, type Schemas } from '../../common/api/client';
+import { shown } from '../../common/clock/time';
 import { useHttps } from '../../common/api/certificates';
 import { refreshSite } from '../../common/api/queries';
 import type { SiteView } from '../../what/site/thisSite';
@@ -151,7 +152,7 @@ function On({ site, https }: { site: SiteView; https: Certificate }) {
                   <Life from={https.from} until={https.until} mark={https.renewsBy} />
                   {https.renewsBy !== null && (
                     <span className="text-soft block text-[0.93rem]">
-                      dashed: renewed by <Time at={https.renewsBy} short />
+                      dashed: renews itself by {shown(https.renewsBy, 'd MMM yyyy')}
                     </span>
                   )}
                 </dd>

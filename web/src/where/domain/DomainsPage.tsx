@@ -24,7 +24,7 @@ const ends = (domain: Domain) => domain.endsAt ?? domain.expiresAt ?? '9999';
 const ORDERS: [Order<Domain>, ...Order<Domain>[]] = [
   { key: 'name', words: 'By name', compare: (a, b) => a.unicode.localeCompare(b.unicode) },
   { key: 'end', words: 'First to end first', compare: (a, b) => ends(a).localeCompare(ends(b)) },
-  { key: 'price', words: 'Dearest first', compare: (a, b) => b.price.yearly - a.price.yearly },
+  { key: 'price', words: 'Most expensive first', compare: (a, b) => b.price.yearly - a.price.yearly },
 ];
 
 /** All domains over all sites: where each leads, whether it works, when it ends, what it costs. */

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { Link, useSearchParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
-import { usePageVisits, useVisits } from '../../common/api/visits';
+import { usePageVisits, USUAL_DAYS, useVisits } from '../../common/api/visits';
 import { useListing, type Order } from '../../common/ui/useListing';
 import { Empty, Loading } from '../../common/ui/Notice';
 import { Trouble } from '../../common/ui/Trouble';
@@ -21,8 +21,8 @@ const more = (page: Page) => page.visits - (page.before ?? page.visits);
 
 const ORDERS: [Order<Page>, ...Order<Page>[]] = [
   { key: 'visits', words: 'Most read first' },
-  { key: 'more', words: 'Most risen first', compare: (a, b) => more(b) - more(a) },
-  { key: 'less', words: 'Most fallen first', compare: (a, b) => more(a) - more(b) },
+  { key: 'more', words: 'Largest rise first', compare: (a, b) => more(b) - more(a) },
+  { key: 'less', words: 'Largest fall first', compare: (a, b) => more(a) - more(b) },
   { key: 'path', words: 'By path', compare: (a, b) => a.path.localeCompare(b.path) },
 ];
 
@@ -33,7 +33,7 @@ const ROW = 46;
 export function VisitsPage() {
   const site = useThisSite();
   const [search] = useSearchParams();
-  const days = SPANS.find((span) => String(span) === search.get('days')) ?? 30;
+  const days = SPANS.find((span) => String(span) === search.get('days')) ?? USUAL_DAYS;
   const visits = useVisits(site.id, days);
   if (!visits.data) {
     return (

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { api, dataOf } from '../../common/api/client';
 import { useSession } from '../../common/api/session';
 import { Button } from '../../common/ui/Button';
@@ -14,10 +13,8 @@ export function ChangeEmail() {
     send: (body) => dataOf(api.POST('/api/email', { body })),
     onDone: () => {
       form.reset();
-      setMailed(true);
     },
   });
-  const [mailed, setMailed] = useState(false);
   return (
     <form className="max-w-sm" onSubmit={form.onSubmit}>
       <h2 className="mb-1 text-lg">E-mail</h2>
@@ -33,7 +30,7 @@ export function ChangeEmail() {
         {...form.field('password')}
       />
       {form.trouble}
-      {mailed && (
+      {form.done && (
         <Notice kind="good">
           Mailed, unless someone signs in with it already. Open the link in that mail in this browser: until
           then nothing is changed.

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from '../../common/ui/toast';
 import { api, dataOf } from '../../common/api/client';
@@ -12,7 +11,6 @@ import { Doorway } from './Doorway';
 
 /** A forgotten password: asks for the link. */
 export function ForgottenPage() {
-  const [mailed, setMailed] = useState(false);
   const form = useServerForm({
     begin: { email: '' },
     send: async (body) => {
@@ -20,16 +18,13 @@ export function ForgottenPage() {
       await api.GET('/api/session');
       return dataOf(api.POST('/api/recovery', { body }));
     },
-    onDone: () => {
-      setMailed(true);
-    },
   });
   return (
     <Doorway title="Forgot your password?">
       <form onSubmit={form.onSubmit}>
         <Field label="E-mail" type="email" autoComplete="username" required {...form.field('email')} />
         {form.trouble}
-        {mailed && (
+        {form.done && (
           <Notice kind="good">
             If someone signs in with this e-mail, a mail with a link is on its way. Open it in this browser
             within 30 minutes.

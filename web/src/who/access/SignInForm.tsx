@@ -24,16 +24,16 @@ async function signInByPassword(form: { email: string; password: string; code: s
 export function SignInForm({ email = '', onDone }: { email?: string; onDone: () => unknown }) {
   const [form, setForm] = useState({ email, password: '', code: '' });
   const [error, setError] = useState<unknown>(null);
+  const [factor, setFactor] = useState(false);
   const [busy, start] = useTransition();
   const problem = error instanceof Problem ? error : undefined;
   const asksForCode = problem?.is('second-factor-needed') ?? false;
-  const [factor, setFactor] = useState(false);
   const signIn = (ask: () => Promise<unknown>) => {
+    setError(null);
     start(async () => {
       try {
         await ask();
         await onDone();
-        setError(null);
       } catch (refusal) {
         setError(refusal);
         if (refusal instanceof Problem && refusal.is('second-factor-needed')) setFactor(true);

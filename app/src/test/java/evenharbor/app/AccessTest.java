@@ -324,6 +324,15 @@ class AccessTest {
                 line = lines.readLine();
             }
         });
+        person.putText(site, "index.html", "<p>told").is(200);
+        person.publish(site);
+        assertTimeoutPreemptively(Duration.ofSeconds(60), () -> {
+            // How far work is, is told as it goes: nobody has to ask again and again.
+            while (!lines.readLine().equals("event:moved-on")) {
+                // What else happened.
+            }
+            assertThat(lines.readLine()).startsWith("data:").contains(site);
+        });
         for (JsonNode session : person.get("/api/sessions").json()) {
             if (!session.get("own").asBoolean()) {
                 person.delete("/api/sessions/" + session.get("id").asString()).is(204);

@@ -2,6 +2,7 @@ package evenharbor.app;
 
 import static evenharbor.app.fixture.Patience.until;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.awaitility.Awaitility.await;
 
 import com.rometools.rome.feed.synd.SyndEntry;
@@ -14,6 +15,7 @@ import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
 import evenharbor.app.fixture.Patience;
 import evenharbor.app.fixture.TestHarbor;
+import evenharbor.app.who.activity.ActivityFollowers;
 import java.io.IOException;
 import java.io.StringReader;
 import java.net.InetAddress;
@@ -41,6 +43,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.dao.EmptyResultDataAccessException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -244,6 +247,14 @@ class MessagesTest {
         ofOthers.put("siteId", TestHarbor.get().person().site("Not theirs"));
         person.post("/api/receivers", ofOthers).is(404);
         assertThat(person.get("/api/receivers").json()).isEmpty();
+    }
+
+    /** One that began at its first run would miss what happened until then. */
+    @Test
+    void whoFollowsWhatHappensBeginsWithTheDatabaseAndNeverLater() {
+        ActivityFollowers followers = TestHarbor.get().bean(ActivityFollowers.class);
+        assertThatThrownBy(() -> followers.follow("begun by no migration", happened -> {}))
+                .isInstanceOf(EmptyResultDataAccessException.class);
     }
 
     /** It dies between the receiver's taking a message and noting that: the message comes again. */

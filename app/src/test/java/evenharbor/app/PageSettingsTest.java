@@ -6,8 +6,6 @@ import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.RedirectApi;
 import evenharbor.app.fixture.TestHarbor;
 import evenharbor.app.fixture.Zips;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -219,7 +217,9 @@ class PageSettingsTest {
         about(Map.of("made", Map.of("feed", "notes/"))).is(200);
         person.putText(site, "notes/thaw.html", "<title>Thaw</title><p>Mild").is(200);
         person.publish(site);
-        String today = LocalDate.now(ZoneOffset.UTC).toString();
+        // By the harbor's clock, which other tests move.
+        String today =
+                person.get("/api/practice").is(200).json().get("now").asString().substring(0, 10);
         String feed = person.visit(host, "/feed.xml").is(200).text();
         assertThat(feed).contains("<title>Frost</title><updated>" + today, "<title>Thaw</title><updated>" + today);
         person.putText(site, "notes/thaw.html", "<title>Thaw</title><p>Wet").is(200);

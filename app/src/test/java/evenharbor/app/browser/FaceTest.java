@@ -56,10 +56,14 @@ class FaceTest {
 
     /** The demo's site whose one address does not work. @return its address in the application */
     private String foxglove() {
+        return site("Foxglove");
+    }
+
+    private String site(String name) {
         browser.signIn("marta@papermoon.example", "moon over the quay");
         return browser.until(
-                        "Foxglove",
-                        d -> d.findElements(By.xpath("//main//a[normalize-space(.)='Foxglove']")).stream()
+                        name,
+                        d -> d.findElements(By.xpath("//main//a[normalize-space(.)='" + name + "']")).stream()
                                 .findFirst()
                                 .orElse(null))
                 .getAttribute("href");
@@ -95,19 +99,20 @@ class FaceTest {
                 .isPositive();
     }
 
-    @Test
-    void theNextStepIsTheOneThatAllSitesShows() {
-        String foxglove = foxglove();
+    @ParameterizedTest
+    @ValueSource(strings = {"Papermoon", "Tickover", "Foxglove", "Night Market"})
+    void theNextStepIsTheOneThatAllSitesShows(String name) {
+        String site = site(name);
         String told = browser.until(
-                        "the first step of Foxglove",
+                        "the first step of " + name,
                         d -> d
-                                .findElements(By.xpath("//a[normalize-space(.)='Foxglove']/ancestor::div[1]"
+                                .findElements(By.xpath("//a[normalize-space(.)='" + name + "']/ancestor::div[1]"
                                         + "/following-sibling::div[2]//p[1]//a"))
                                 .stream()
                                 .findFirst()
                                 .orElse(null))
                 .getText();
-        browser.open(foxglove);
+        browser.open(site + "/who");
         assertThat(browser.control(told)
                         .findElement(By.xpath("ancestor::header"))
                         .getTagName())
@@ -317,5 +322,22 @@ class FaceTest {
         return browser.driver.findElements(By.cssSelector("main ul > li a .font-head")).stream()
                 .map(WebElement::getText)
                 .toList();
+    }
+
+    @Test
+    void theFirstFieldThatTheServerFindsWrongHasTheFocus() {
+        browser.open("/sign-in");
+        browser.driver.manage().deleteAllCookies();
+        browser.open("/open-account");
+        browser.fill("Account name", "Wrong");
+        browser.fill("Your name", "Wrong");
+        browser.fill("E-mail", "wrong@test.example");
+        browser.fill("Password", "short");
+        browser.press("Open the account");
+        browser.until("the password to be told as wrong, and to have the focus", d -> {
+            WebElement active = d.switchTo().activeElement();
+            return "password".equals(active.getAttribute("type")) && "true".equals(active.getAttribute("aria-invalid"));
+        });
+        assertThat(browser.field("E-mail").getAttribute("aria-invalid")).isEqualTo("false");
     }
 }

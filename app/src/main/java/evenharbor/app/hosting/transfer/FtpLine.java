@@ -13,9 +13,7 @@ import java.net.Socket;
 import java.net.SocketTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
-import java.util.EnumSet;
 import java.util.Optional;
-import java.util.Set;
 import javax.net.ssl.SSLException;
 import javax.net.ssl.SSLParameters;
 import javax.net.ssl.SSLSocket;
@@ -34,15 +32,8 @@ import org.apache.commons.net.io.CRLFLineReader;
 final class FtpLine extends FTPClient {
 
     private static final int BUFFER = 1 << 15;
-    private static final Duration PATIENCE = Duration.ofSeconds(15);
-    private static final Duration ANSWER = Duration.ofSeconds(40);
-
-    /** A server that has said nothing for so long may be waiting for TLS to begin. */
-    private static final Duration SILENCE = Duration.ofSeconds(4);
-
-    /** What is heard of a server that TLS is spoken to and that does not expect it. */
-    private static final Set<HostFault> NO_TLS =
-            EnumSet.of(HostFault.NOT_THIS_PROTOCOL, HostFault.TIMED_OUT, HostFault.DROPPED);
+    static final Duration PATIENCE = Duration.ofSeconds(15);
+    static final Duration ANSWER = Duration.ofSeconds(40);
 
     /** How TLS comes about. */
     enum Tls {
@@ -62,7 +53,7 @@ final class FtpLine extends FTPClient {
     private SSLParameters agreed;
     private Optional<String> hashCommand = Optional.empty();
 
-    private FtpLine(Reach reach, String version, Tls tls) {
+    FtpLine(Reach reach, String version, Tls tls) {
         this.reach = reach;
         this.trust = reach.protocol() == Protocol.FTPS ? new HostTrust(reach.identity(), version) : null;
         this.tls = tls;
@@ -76,28 +67,9 @@ final class FtpLine extends FTPClient {
         setCopyStreamListener(null);
     }
 
-    /** Connects and signs in. */
-    static FtpLine signedIn(Reach reach) throws HostTrouble {
-        if (reach.protocol() != Protocol.FTPS) {
-            return signedIn(reach, Tls.ASKED_FOR, ANSWER);
-        }
-        if (reach.port() == Protocol.SECURE_FROM_THE_START) {
-            return signedIn(reach, Tls.FROM_THE_START, ANSWER);
-        }
-        try {
-            return signedIn(reach, Tls.ASKED_FOR, SILENCE);
-        } catch (Silent e) {
-            // Then it may wait for TLS.
-        }
-        try {
-            return signedIn(reach, Tls.FROM_THE_START, PATIENCE);
-        } catch (HostTrouble e) {
-            if (!NO_TLS.contains(e.fault())) {
-                throw e;
-            }
-        }
-        // It is slow to greet, no more.
-        return signedIn(reach, Tls.ASKED_FOR, ANSWER);
+    /** A further line to where this one stands. */
+    FtpLine another() throws HostTrouble {
+        return FtpSignIn.signedIn(reach, tls, ANSWER);
     }
 
     /** The command that tells the SHA-256 of a file here; empty for none. */
@@ -105,49 +77,8 @@ final class FtpLine extends FTPClient {
         return hashCommand;
     }
 
-    /** A further line to where one stands. */
-    FtpLine another() throws HostTrouble {
-        return signedIn(reach, tls, ANSWER);
-    }
-
-    private static FtpLine signedIn(Reach reach, Tls tls, Duration greeting) throws HostTrouble {
-        HostTrouble last = new HostTrouble(HostFault.NAME_UNKNOWN, reach.server());
-        for (InetAddress number : reach.numbers()) {
-            try {
-                return signedIn(reach, number, HostTrust.USUAL, tls, greeting);
-            } catch (HostTrouble e) {
-                last = e;
-            }
-        }
-        throw last;
-    }
-
-    private static FtpLine signedIn(Reach reach, InetAddress number, String version, Tls tls, Duration greeting)
-            throws HostTrouble {
-        FtpLine line = new FtpLine(reach, version, tls);
-        try {
-            line.open(number, greeting);
-            return line;
-        } catch (IOException e) {
-            // Told apart before more is said: saying more loses what was answered.
-            HostTrouble trouble = line.trouble(e);
-            boolean greeted = line.getReplyCode() != 0;
-            line.hangUp();
-            if (e instanceof SSLException && String.valueOf(e.getMessage()).contains("protocol_version")) {
-                return signedIn(reach, number, HostTrust.NEWER, tls, greeting);
-            }
-            throw trouble.fault() == HostFault.TIMED_OUT && !greeted ? new Silent(e) : trouble;
-        }
-    }
-
-    /** The server was reached, and said nothing at all. */
-    private static final class Silent extends HostTrouble {
-        private Silent(IOException cause) {
-            super(HostFault.TIMED_OUT, "It did not greet.", cause);
-        }
-    }
-
-    private void open(InetAddress number, Duration greeting) throws IOException {
+    /** Connects and signs in. @param greeting how long the server may take to say its first word */
+    void open(InetAddress number, Duration greeting) throws IOException {
         this.greeting = greeting;
         setSocketFactory(new ControlSocket.Factory(ANSWER));
         connect(InetAddress.getByAddress(reach.server(), number.getAddress()), reach.port());

@@ -32,7 +32,7 @@ final class FtpLines {
     FtpLines(Reach reach) throws IOException {
         this.reach = reach;
         this.most = Math.max(1, reach.connections());
-        lines.add(FtpLine.signedIn(reach));
+        lines.add(FtpSignIn.signedIn(reach));
         idle.add(first());
     }
 

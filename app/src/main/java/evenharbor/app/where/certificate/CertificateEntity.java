@@ -11,6 +11,7 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -133,5 +134,12 @@ class CertificateEntity {
 
     Secured toSecured() {
         return new Secured(name, accountId, life(), choice, sendsOn, hsts());
+    }
+
+    /** What this harbor had issued and renews by itself. */
+    Optional<X509Certificate> held() {
+        return Optional.ofNullable(chain)
+                .filter(there -> renews)
+                .map(there -> Pem.certificates(there).get(0));
     }
 }

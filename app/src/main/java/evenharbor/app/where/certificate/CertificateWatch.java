@@ -4,32 +4,19 @@ import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
-import evenharbor.app.common.secret.Secrets;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.address.AddressesChanged;
 import evenharbor.app.where.domain.Domains;
-import evenharbor.app.who.activity.ActivityKind;
-import evenharbor.core.common.Dates;
 import evenharbor.core.where.address.HostName;
-import evenharbor.core.where.certificate.CertificateLife;
-import evenharbor.core.where.certificate.CertificateText;
 import evenharbor.core.where.certificate.Hindrance;
-import evenharbor.core.where.certificate.Holding;
 import evenharbor.core.where.certificate.LifeEvent;
-import evenharbor.core.where.certificate.OrderBudget;
-import java.security.KeyPair;
-import java.security.cert.X509Certificate;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneOffset;
-import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
@@ -39,11 +26,10 @@ import org.springframework.data.domain.Limit;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Does what is due in the lives of certificates: places orders and takes them further, asks for advice, and warns. What is
- * due stands in the database, so that any node may do it and none forgets it.
+ * Has done what is due in the lives of certificates. What is due stands in the database, so that any node may do it and
+ * none forgets it.
  */
 @Component
 class CertificateWatch {
@@ -51,7 +37,6 @@ class CertificateWatch {
     private static final Logger LOG = LoggerFactory.getLogger(CertificateWatch.class);
     private static final int MOST = 50;
     private static final int AT_ONCE = 6;
-    private static final Duration WARNED = Duration.ofDays(14);
     private static final Duration ADVICE_AGAIN = Duration.ofHours(6);
 
     private final CertificateRepository repository;
@@ -59,13 +44,11 @@ class CertificateWatch {
     private final Addresses addresses;
     private final Domains domains;
     private final Authority authority;
-    private final AuthorityProperties properties;
     private final HttpsByDefault byDefault;
-    private final IssuanceCheck issuance;
+    private final CertificateOrders orders;
+    private final EndWarnings warnings;
     private final Challenges challenges;
-    private final Secrets secrets;
     private final JdbcClient db;
-    private final TransactionTemplate transactions;
     private final Clock clock;
     private final ExecutorService workers = Executors.newFixedThreadPool(
             AT_ONCE,
@@ -80,26 +63,22 @@ class CertificateWatch {
             Addresses addresses,
             Domains domains,
             Authority authority,
-            AuthorityProperties properties,
             HttpsByDefault byDefault,
-            IssuanceCheck issuance,
+            CertificateOrders orders,
+            EndWarnings warnings,
             Challenges challenges,
-            Secrets secrets,
             JdbcClient db,
-            TransactionTemplate transactions,
             Clock clock) {
         this.repository = repository;
         this.rows = rows;
         this.addresses = addresses;
         this.domains = domains;
         this.authority = authority;
-        this.properties = properties;
         this.byDefault = byDefault;
-        this.issuance = issuance;
+        this.orders = orders;
+        this.warnings = warnings;
         this.challenges = challenges;
-        this.secrets = secrets;
         this.db = db;
-        this.transactions = transactions;
         this.clock = clock;
     }
 
@@ -129,9 +108,7 @@ class CertificateWatch {
                         .map(row -> CompletableFuture.runAsync(() -> lookAfter(row), workers))
                         .toArray(CompletableFuture[]::new);
         CompletableFuture.allOf(all).join();
-        repository
-                .findByWantedTrueAndValidUntilLessThanEqual(clock.instant().plus(WARNED))
-                .forEach(this::warn);
+        warnings.round();
     }
 
     private void lookAfter(CertificateEntity row) {
@@ -149,8 +126,8 @@ class CertificateWatch {
                 return;
             }
             switch (row.life().due(clock.instant())) {
-                case ORDER -> order(row);
-                case GO_ON -> goOn(row.name);
+                case ORDER -> orders.place(row);
+                case GO_ON -> orders.goOn(row.name);
                 case ASK_ADVICE -> ask(row);
                 case NOTHING -> {}
             }
@@ -178,114 +155,9 @@ class CertificateWatch {
                 : addresses.at(name).isEmpty();
     }
 
-    private void order(CertificateEntity row) throws Authority.Refusal {
-        Optional<Hindrance> foreseen = issuance.hindrance(row.name);
-        if (foreseen.isPresent()) {
-            throw new Authority.Refusal(foreseen.get(), null);
-        }
-        takeFromBudget(row.name);
-        List<String> names = row.name.startsWith("*.") ? List.of(row.name, row.name.substring(2)) : List.of(row.name);
-        Authority.Placed placed = authority.place(names, held(row));
-        challenges.show(row.name, placed.challenges());
-        KeyPair key = Pem.freshKeyPair();
-        rows.change(row.name, fresh -> {
-            fresh.setLife(fresh.life().on(new LifeEvent.Ordered(placed.at()), clock.instant()));
-            fresh.orderKey = fresh.orderAt == null ? null : secrets.sealed(Pem.of(key));
-        });
-        goOn(row.name);
-    }
-
-    private static Optional<X509Certificate> held(CertificateEntity row) {
-        return Optional.ofNullable(row.chain)
-                .filter(chain -> row.renews)
-                .map(chain -> Pem.certificates(chain).get(0));
-    }
-
-    /** The order is counted before it is placed, so that one whose answer is lost counts as well. */
-    private void takeFromBudget(String name) throws Authority.Refusal {
-        Optional<Instant> wait = transactions.execute(t -> {
-            // One at a time, so that two do not take the last one both.
-            db.sql("select revision from harbor_revision where id = 1 for update")
-                    .query(Long.class)
-                    .single();
-            Instant now = clock.instant();
-            Optional<Instant> until = properties
-                    .budget()
-                    .wait(
-                            placed("and name = ?", now.minus(OrderBudget.NAME_SPAN), name),
-                            placed("", now.minus(OrderBudget.ALL_SPAN)),
-                            now);
-            if (until.isEmpty()) {
-                db.sql("insert into certificate_order (name, placed_at) values (?, ?)")
-                        .params(name, now.atOffset(ZoneOffset.UTC).toLocalDateTime())
-                        .update();
-            }
-            return until;
-        });
-        if (wait.isPresent()) {
-            throw new Authority.Refusal(
-                    new Hindrance(
-                            Hindrance.Kind.BUDGET,
-                            "We have asked the authority often of late, and wait so as not to be refused.",
-                            wait,
-                            clock.instant()),
-                    null);
-        }
-    }
-
-    private List<Instant> placed(String more, Instant since, String... names) {
-        Object[] parameters = Stream.concat(
-                        Stream.of(since.atOffset(ZoneOffset.UTC).toLocalDateTime()), Stream.of(names))
-                .toArray();
-        return db
-                .sql("select placed_at from certificate_order where placed_at > ? " + more)
-                .params(parameters)
-                .query(LocalDateTime.class)
-                .list()
-                .stream()
-                .map(at -> at.toInstant(ZoneOffset.UTC))
-                .toList();
-    }
-
-    private void goOn(String name) throws Authority.Refusal {
-        CertificateEntity row = repository.findById(name).orElse(null);
-        if (row == null || row.orderAt == null) {
-            return;
-        }
-        if (!challenges.visible(name)) {
-            rows.apply(name, new LifeEvent.StillOrdered());
-            return;
-        }
-        KeyPair key = Pem.keyPair(secrets.opened(row.orderKey));
-        Optional<List<X509Certificate>> chain = authority.goOn(row.orderAt, key);
-        if (chain.isEmpty()) {
-            rows.apply(name, new LifeEvent.StillOrdered());
-            return;
-        }
-        challenges.takeBack(name);
-        take(name, chain.get(), key);
-    }
-
-    private void take(String name, List<X509Certificate> chain, KeyPair key) {
-        Holding holding = CertificateText.holding(chain.get(0), true);
-        rows.change(name, row -> {
-            CertificateLife life = row.life().on(new LifeEvent.Issued(holding), clock.instant());
-            if (life.held().filter(holding::equals).isEmpty()) {
-                return;
-            }
-            boolean first = row.validUntil == null;
-            row.setLife(life);
-            row.chain = Pem.of(chain);
-            row.privateKey = secrets.sealed(Pem.of(key));
-            // Whom nobody asked is sent on only to what their browser knows.
-            row.sendsOn |= first && (row.choice == HttpsChoice.ON || properties.knownToBrowsers());
-            rows.note(ActivityKind.CERTIFICATE_HELD, row, ", until " + Dates.day(holding.until()));
-        });
-    }
-
     private void ask(CertificateEntity row) {
         try {
-            Optional<Authority.Advice> advice = authority.advice(held(row).orElseThrow());
+            Optional<Authority.Advice> advice = authority.advice(row.held().orElseThrow());
             rows.apply(
                     row.name,
                     advice.<LifeEvent>map(a -> new LifeEvent.Advised(a.from(), a.until(), a.askAgain()))
@@ -295,40 +167,5 @@ class CertificateWatch {
             // Without advice the certificate's life says when.
             rows.apply(row.name, new LifeEvent.NotAdvised(clock.instant().plus(ADVICE_AGAIN)));
         }
-    }
-
-    private void warn(CertificateEntity row) {
-        row.life()
-                .warning(clock.instant())
-                .ifPresent(days -> transactions.executeWithoutResult(t -> {
-                    boolean first = db.sql(
-                                            "insert ignore into certificate_warning (name, valid_until, days, at) values (?, ?, ?, ?)")
-                                    .params(
-                                            row.name,
-                                            row.validUntil
-                                                    .atOffset(ZoneOffset.UTC)
-                                                    .toLocalDateTime(),
-                                            days,
-                                            clock.instant()
-                                                    .atOffset(ZoneOffset.UTC)
-                                                    .toLocalDateTime())
-                                    .update()
-                            == 1;
-                    if (first) {
-                        long left = Math.max(
-                                0,
-                                Duration.between(clock.instant(), row.validUntil)
-                                        .toDays());
-                        rows.note(
-                                ActivityKind.CERTIFICATE_ENDS,
-                                row,
-                                " ends in " + left + " days"
-                                        + (row.renews
-                                                ? " and could not be renewed so far. "
-                                                        + Optional.ofNullable(row.hindranceSentence)
-                                                                .orElse("")
-                                                : " and does not renew itself: it was brought."));
-                    }
-                }));
     }
 }

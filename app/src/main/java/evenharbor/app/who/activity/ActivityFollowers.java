@@ -9,6 +9,7 @@ import org.springframework.transaction.annotation.Transactional;
 /**
  * Hands what happened on to those who do something about it, in its order, and keeps how far each is. Entries can become
  * visible out of their order, so a little is handed on again each time: a follower does the same for the same entry once.
+ * A new follower's place is begun by a migration, so that it misses nothing of what happens before its first run.
  */
 @Service
 public class ActivityFollowers {
@@ -42,10 +43,6 @@ public class ActivityFollowers {
     }
 
     private long position(String follower) {
-        // What happened before its first day is not handed on.
-        db.sql("insert ignore into follower (name, position) select ?, coalesce(max(id), 0) from activity")
-                .param(follower)
-                .update();
         return db.sql("select position from follower where name = ? for update")
                 .param(follower)
                 .query(Long.class)

@@ -17,6 +17,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -79,7 +80,7 @@ class LiveEvents {
     /** @param who what the person is called; empty for what Even Harbor did, and for what the listener did themselves */
     record Happened(long id, String siteId, ActivityKind kind, String who, String detail) {}
 
-    /** What an open page is told: by which name, and what. @param always whether missing it would matter */
+    /** What an open page is told: by which name, and what. @param always whether each of the kind matters: of others one is enough, and none is missed */
     private record Told(String name, Object data, boolean always) {}
 
     /** Work that has come further. @param siteId the site it is for */
@@ -107,6 +108,9 @@ class LiveEvents {
         }
 
         void hear(Told news) {
+            if (!news.always() && waiting.contains(news)) {
+                return;
+            }
             if (!waiting.offer(news) && news.always()) {
                 listeners.remove(this);
                 return;
@@ -116,7 +120,12 @@ class LiveEvents {
 
         private void send() {
             if (!waiting.isEmpty() && sending.compareAndSet(false, true)) {
-                senders.execute(this::sendAll);
+                try {
+                    senders.execute(this::sendAll);
+                } catch (RejectedExecutionException e) {
+                    // The application is being stopped. Whoever told of its work goes on with that.
+                    sending.set(false);
+                }
             }
         }
 

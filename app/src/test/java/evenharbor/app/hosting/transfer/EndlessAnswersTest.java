@@ -64,7 +64,7 @@ class EndlessAnswersTest {
                     "p",
                     "",
                     1);
-            HostTrouble trouble = catchThrowableOfType(HostTrouble.class, () -> FtpLine.signedIn(reach));
+            HostTrouble trouble = catchThrowableOfType(HostTrouble.class, () -> FtpSignIn.signedIn(reach));
             assertThat(trouble.fault()).isEqualTo(HostFault.ANSWER_UNEXPECTED);
         }
     }

@@ -1,10 +1,6 @@
 package evenharbor.core.hosting.host;
 
 import evenharbor.core.hosting.host.MailWords.Item;
-import java.net.URI;
-import java.net.URISyntaxException;
-import java.net.URLDecoder;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.EnumSet;
@@ -40,12 +36,6 @@ public final class WelcomeMail {
 
     private record Candidate(About about, How how, int account, String value) {}
 
-    /** What stands in the place of a password that is not told. */
-    private static final Pattern NOT_TOLD = Pattern.compile(
-            "(?iu)[*•●x.…_#-]{4,}|<.*>|\\[.*\\]|\\(.*\\)|n/a|none|hidden|verborgen|.*\\b(?:sent|send|separate(?:ly)?|chosen|chose|choose|same|identical"
-                    + "|unchanged|see|by (?:post|sms|phone)|siehe|separat(?:er|e)?|gew[aä]hlt\\w*|gesondert\\w*|wie|voir|choisi|envoy[eé]\\w*|s[eé]par[eé]\\w*"
-                    + "|elegid[oa]|enviad[oa]|separado|vedi|scelt[oa]|inviat[oa]|zie|gekozen|apart|verstuurd)\\b.*|[^\\d_!#$%&+=^~?@]*\\s[^\\d_!#$%&+=^~?@]*\\s[^\\d_!#$%&+=^~?@]*|\\S+(?:\\s+\\S+){4,}|\\p{L}{2,}\\s+\\p{L}{2,}");
-
     private static final Pattern WHOLE_URL = Pattern.compile(
             "(?i)\\b(?<scheme>s?ftps?|ftpes|ssh)://(?:(?<user>[^\\s:@/]+)(?::(?<password>[^\\s@/]+))?@)?(?<host>[^\\s:/<>\"]+)"
                     + "(?::(?<port>\\d{1,5}))?(?<path>/[^\\s<>\"]*)?");
@@ -58,7 +48,6 @@ public final class WelcomeMail {
             "(?iu)(?<![\\w@./-])(?:s?ftps?|ssh|files?|upload|web|srv|server|host)\\d*\\.(?:[a-z0-9-]+\\.)+[a-z]{2,}\\b");
     private static final String SEVERAL = "The mail holds several passwords. Type the one for files.";
     private static final String SENTENCE_ENDS = ".,;:!?";
-    private static final int HIGHEST_PORT = 65_535;
     private static final int MOST_HEADING_WORDS = 8;
 
     private final Map<Item, List<Candidate>> candidates = new EnumMap<>(Item.class);
@@ -86,7 +75,7 @@ public final class WelcomeMail {
     private void labelled(String text) {
         About about = About.UNSAID;
         int paragraph = 0;
-        List<MailPairs.Pair> pairs = MailPairs.of(text, WelcomeMail::fits);
+        List<MailPairs.Pair> pairs = MailPairs.of(text, MailValues::fits);
         for (MailPairs.Pair pair : pairs) {
             boolean begins = pair.paragraph() != paragraph;
             paragraph = pair.paragraph();
@@ -103,7 +92,7 @@ public final class WelcomeMail {
                         .filter(pair -> pair.paragraph() == paragraph)
                         .anyMatch(pair ->
                                 pair.item().filter(Item.PROTOCOL::equals).isPresent()
-                                        && fits(Item.PROTOCOL, pair.value()))
+                                        && MailValues.fits(Item.PROTOCOL, pair.value()))
                 ? About.FILES
                 : About.UNSAID;
     }
@@ -123,10 +112,11 @@ public final class WelcomeMail {
 
     /** Takes a value, if it can be one of its kind: a mail has many lines that only look alike. */
     private void take(Item item, About about, How how, String raw) {
-        if (fits(item, raw)) {
+        if (MailValues.fits(item, raw)) {
             candidates
                     .computeIfAbsent(item, any -> new ArrayList<>())
-                    .add(new Candidate(about, how, account(item, unwrapped(raw)), unwrapped(raw)));
+                    .add(new Candidate(
+                            about, how, account(item, MailValues.unwrapped(raw)), MailValues.unwrapped(raw)));
         }
     }
 
@@ -138,26 +128,11 @@ public final class WelcomeMail {
         return Math.max(0, servers.size() - 1);
     }
 
-    private static boolean fits(Item item, String raw) {
-        String value = unwrapped(raw);
-        return switch (item) {
-            case SERVER, URL -> HostLogin.isServer(HostLogin.bare(value));
-            case PORT -> value.matches("\\d{1,5}\\b.*") && port(value) > 0;
-            case PROTOCOL -> protocolOf(value).isPresent();
-            case FOLDER -> value.matches("[/~\\\\].*") || value.matches("[\\w.-]+(?:/[\\w.-]*)*/?");
-            case USER ->
-                value.matches("\\S*[\\p{L}\\p{N}]\\S*")
-                        && !NOT_TOLD.matcher(value).matches();
-            case PASSWORD ->
-                value.matches(".*[\\p{L}\\p{N}].*")
-                        && !NOT_TOLD.matcher(raw.strip()).matches();
-        };
-    }
-
     private void spoken(String text) {
         for (MailSentences.Told told : MailSentences.of(text)) {
-            boolean doubtful =
-                    told.item() == Item.PASSWORD && !told.ending().isEmpty() && fits(Item.PASSWORD, told.value());
+            boolean doubtful = told.item() == Item.PASSWORD
+                    && !told.ending().isEmpty()
+                    && MailValues.fits(Item.PASSWORD, told.value());
             if (doubtful) {
                 cleanings.add("“" + told.ending()
                         + "” after the password was read as the end of the sentence, not as a part of it.");
@@ -220,29 +195,16 @@ public final class WelcomeMail {
         }
     }
 
-    /** Without what mails put around a value: quotation marks, angle brackets, stars. */
-    private static String unwrapped(String raw) {
-        String value = raw.strip().replaceFirst("^[*_]{1,2}\\s+", "");
-        Matcher wrapped = Pattern.compile("^([\"'`<*“„«‚‘]{1,2})(.+?)([\"'`>*”“»’‘]{1,2})$")
-                .matcher(value);
-        return wrapped.matches() ? wrapped.group(2).strip() : value;
-    }
-
-    private static int port(String value) {
-        int port = Integer.parseInt(value.replaceFirst("\\D.*$", ""));
-        return port > 0 && port <= HIGHEST_PORT ? port : 0;
-    }
-
     private HostLogin login(String text) {
         Matcher url = WHOLE_URL.matcher(text);
         boolean whole = url.find();
-        Optional<Protocol> byScheme = whole ? protocolOf(url.group("scheme")) : Optional.empty();
+        Optional<Protocol> byScheme = whole ? MailValues.protocolOf(url.group("scheme")) : Optional.empty();
         if (whole) {
             put(Item.SERVER, url.group("host"));
-            put(Item.USER, decoded(url.group("user")));
-            put(Item.PASSWORD, decoded(url.group("password")));
+            put(Item.USER, MailValues.decoded(url.group("user")));
+            put(Item.PASSWORD, MailValues.decoded(url.group("password")));
             put(Item.PORT, url.group("port"));
-            put(Item.FOLDER, "/".equals(url.group("path")) ? null : decoded(url.group("path")));
+            put(Item.FOLDER, "/".equals(url.group("path")) ? null : MailValues.decoded(url.group("path")));
         }
         serverByItsName(text);
         site(text);
@@ -251,10 +213,11 @@ public final class WelcomeMail {
         if (!given.equals(server) && !given.isEmpty()) {
             cleanings.add("“" + given + "” was read as " + server + ".");
         }
-        OptionalInt port =
-                found.containsKey(Item.PORT) ? OptionalInt.of(port(found.get(Item.PORT))) : portBehind(given);
+        OptionalInt port = found.containsKey(Item.PORT)
+                ? OptionalInt.of(MailValues.port(found.get(Item.PORT)))
+                : MailValues.portBehind(given);
         Optional<Protocol> protocol = Optional.ofNullable(found.get(Item.PROTOCOL))
-                .flatMap(WelcomeMail::protocolOf)
+                .flatMap(MailValues::protocolOf)
                 .or(() -> byScheme.filter(scheme -> scheme != Protocol.FTP))
                 .or(() -> protocolIn(text, port))
                 .or(() -> byScheme);
@@ -268,8 +231,8 @@ public final class WelcomeMail {
                         : port,
                 Optional.ofNullable(found.get(Item.USER)),
                 Optional.ofNullable(found.get(Item.PASSWORD)),
-                Optional.ofNullable(found.get(Item.FOLDER)).map(WelcomeMail::folder),
-                Optional.ofNullable(found.get(Item.URL)).map(WelcomeMail::visitors),
+                Optional.ofNullable(found.get(Item.FOLDER)).map(MailValues::folder),
+                Optional.ofNullable(found.get(Item.URL)).map(MailValues::visitors),
                 List.copyOf(cleanings));
     }
 
@@ -303,30 +266,6 @@ public final class WelcomeMail {
         }
     }
 
-    private static String decoded(String part) {
-        try {
-            return part == null ? null : URLDecoder.decode(part.replace("+", "%2B"), StandardCharsets.UTF_8);
-        } catch (IllegalArgumentException e) {
-            return part;
-        }
-    }
-
-    private static OptionalInt portBehind(String server) {
-        Matcher behind = Pattern.compile("(?<!:):(\\d{1,5})(?:/.*)?$").matcher(server);
-        return behind.find() && port(behind.group(1)) > 0 ? OptionalInt.of(port(behind.group(1))) : OptionalInt.empty();
-    }
-
-    private static Optional<Protocol> protocolOf(String words) {
-        String lower = words.toLowerCase(Locale.ROOT);
-        if (lower.contains("sftp") || lower.contains("ssh")) {
-            return Optional.of(Protocol.SFTP);
-        }
-        if (lower.contains("ftps") || lower.contains("ftpes") || lower.contains("tls") || lower.contains("ssl")) {
-            return Optional.of(Protocol.FTPS);
-        }
-        return lower.contains("ftp") ? Optional.of(Protocol.FTP) : Optional.empty();
-    }
-
     /** Without a line of its own the port tells, then the safest that is spoken of where files are. */
     private static Optional<Protocol> protocolIn(String text, OptionalInt port) {
         if (port.isPresent() && port.getAsInt() == Protocol.SFTP.port()) {
@@ -337,24 +276,10 @@ public final class WelcomeMail {
         }
         List<Protocol> spoken = text.lines()
                 .filter(line -> line.toLowerCase(Locale.ROOT).matches(".*(?:ftp|ssh[ :]).*"))
-                .flatMap(line -> protocolOf(line).stream())
+                .flatMap(line -> MailValues.protocolOf(line).stream())
                 .toList();
         return List.of(Protocol.SFTP, Protocol.FTPS, Protocol.FTP).stream()
                 .filter(spoken::contains)
                 .findFirst();
-    }
-
-    private static String folder(String typed) {
-        String clean = typed.replace('\\', '/').replaceAll("/{2,}", "/").replaceFirst("^~/?", "");
-        return clean.length() > 1 ? clean.replaceFirst("/$", "") : clean;
-    }
-
-    private static String visitors(String typed) {
-        String whole = typed.matches("(?i)https?://.*") ? typed : "https://" + typed.replaceFirst("[.,;]$", "");
-        try {
-            return new URI(whole).toASCIIString();
-        } catch (URISyntaxException e) {
-            return whole;
-        }
     }
 }
