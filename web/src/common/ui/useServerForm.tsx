@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import type { ReactNode, SubmitEvent } from 'react';
+import { useEffect, useRef, type ReactNode, type SubmitEvent } from 'react';
 import {
   useForm,
   useWatch,
@@ -60,16 +60,22 @@ export function useServerForm<Form extends FieldValues, Answer>({
   const violations = sent.error instanceof Problem ? (sent.error.body.violations ?? []) : [];
   const atFields = violations.length > 0 && violations.every((each) => fieldOf(each, names) !== undefined);
 
+  /** The form whose first wrong field is to have the focus, once it is drawn as wrong. */
+  const due = useRef<HTMLFormElement>(undefined);
+  useEffect(() => {
+    const first = due.current?.querySelector<HTMLElement>('[aria-invalid="true"]');
+    if (!first) return;
+    due.current = undefined;
+    first.focus();
+  });
+
   const tell = (error: unknown, element: HTMLFormElement) => {
     if (!(error instanceof Problem)) return;
+    due.current = element;
     for (const violation of error.body.violations ?? []) {
       const name = fieldOf(violation, names);
       if (name !== undefined) form.setError(name as Path<Form>, { message: violation.sentence });
     }
-    // Once they are drawn so.
-    requestAnimationFrame(() => {
-      element.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
-    });
   };
   const problem = (name: Path<Form>) => form.getFieldState(name, form.formState).error?.message;
 
@@ -90,6 +96,7 @@ export function useServerForm<Form extends FieldValues, Answer>({
       event.preventDefault();
       if (sent.isPending) return;
       form.clearErrors();
+      due.current = undefined;
       const element = event.currentTarget;
       void form.handleSubmit((typed) =>
         sent.mutateAsync(typed).catch((error: unknown) => {

@@ -16,6 +16,7 @@ import type { SiteView } from '../../what/site/thisSite';
 import { ByName } from './ByName';
 import { RegistrationFields } from './RegistrationFields';
 import { WAYS, wayWords, type Part, type Registration, type Way } from './audience';
+import { useFirstWrong } from '../../common/ui/useFirstWrong';
 
 const NOTHING_ASKED = { after: 0, name: true, consent: '', confirmed: true, page: '' };
 
@@ -64,8 +65,10 @@ export function AudienceForm({
   const wish = useRested({ path, way });
   const noticed = useAudienceOutcome(site.id, wish.path, wish.way, wish.path !== '');
   const problem = save.error instanceof Problem ? save.error : null;
+  const wrong = useFirstWrong(save.error);
   return (
     <form
+      ref={wrong}
       className="bg-land/50 border-ink mt-3 max-w-xl border-l-4 px-4 py-3"
       onSubmit={(e) => {
         e.preventDefault();

@@ -7,6 +7,7 @@ import { Field } from '../../common/ui/Field';
 import { Notice } from '../../common/ui/Notice';
 import { Trouble } from '../../common/ui/Trouble';
 import type { SiteView } from '../../what/site/thisSite';
+import { useFirstWrong } from '../../common/ui/useFirstWrong';
 
 /** How a visitor would be met, by the very rules that meet them. */
 export function SeeItAs({ site }: { site: SiteView }) {
@@ -21,10 +22,12 @@ export function SeeItAs({ site }: { site: SiteView }) {
       ),
   });
   const problem = trial.error instanceof Problem ? trial.error : undefined;
+  const wrong = useFirstWrong(trial.error);
   return (
     <details className="mt-4">
       <summary className="min-h-[25px] cursor-pointer">See it as a visitor …</summary>
       <form
+        ref={wrong}
         className="mt-2 max-w-md"
         onSubmit={(e) => {
           e.preventDefault();

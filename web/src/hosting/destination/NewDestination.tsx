@@ -11,6 +11,7 @@ import { Button } from '../../common/ui/Button';
 import { Loading } from '../../common/ui/Notice';
 import { Trouble } from '../../common/ui/Trouble';
 import { DestinationFields, type At } from './DestinationForm';
+import { useFirstWrong } from '../../common/ui/useFirstWrong';
 
 /** Choosing a host for a site, and where on it. */
 export function NewDestination({ site }: { site: SiteView }) {
@@ -83,8 +84,10 @@ function On({ host, site }: { host: Host; site: SiteView }) {
     },
   });
   const known = add.error instanceof Problem && (add.error.body.violations?.length ?? 0) > 0;
+  const wrong = useFirstWrong(add.error);
   return (
     <form
+      ref={wrong}
       onSubmit={(e) => {
         e.preventDefault();
         add.mutate();

@@ -11,6 +11,7 @@ import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import type { SiteView } from '../../what/site/thisSite';
 import { may } from '../../who/access/May';
+import { useFirstWrong } from '../../common/ui/useFirstWrong';
 
 type Watched = NonNullable<Schemas['WatchedFoldersView']['watched']>;
 
@@ -100,10 +101,12 @@ function Watch({ site, opened }: { site: SiteView; opened: string[] }) {
     },
   });
   const problem = watch.error instanceof Problem ? watch.error : undefined;
+  const wrong = useFirstWrong(watch.error);
   return (
     <details>
       <summary className="min-h-[25px] cursor-pointer">Watch a folder</summary>
       <form
+        ref={wrong}
         className="mt-2 max-w-sm"
         onSubmit={(e) => {
           e.preventDefault();

@@ -6,6 +6,7 @@ import { keys, queries } from '../../common/api/queries';
 import { Button, LinkButton } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Trouble';
+import { useFirstWrong } from '../../common/ui/useFirstWrong';
 
 /** Hands a site to another account; both agree. */
 export function HandOver({ site }: { site: Pick<Schemas['SiteView'], 'id' | 'title'> }) {
@@ -28,6 +29,7 @@ export function HandOver({ site }: { site: Pick<Schemas['SiteView'], 'id' | 'tit
     onSuccess: () => queries.invalidateQueries({ queryKey: key }),
   });
   const problem = ask.error instanceof Problem ? ask.error : undefined;
+  const wrong = useFirstWrong(ask.error);
   if (!standing.data) return <Trouble error={standing.error} />;
   const { toEmail, hindrances } = standing.data;
   return (
@@ -54,6 +56,7 @@ export function HandOver({ site }: { site: Pick<Schemas['SiteView'], 'id' | 'tit
       ) : (
         hindrances.length === 0 && (
           <form
+            ref={wrong}
             className="mt-2 max-w-sm"
             onSubmit={(e) => {
               e.preventDefault();

@@ -8,6 +8,7 @@ import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Trouble';
 import { TextArea } from '../../common/ui/TextArea';
 import { Time } from '../../common/ui/Words';
+import { useFirstWrong } from '../../common/ui/useFirstWrong';
 
 const KEY = ['sftp-keys'];
 const changed = { onSuccess: () => queries.invalidateQueries({ queryKey: KEY }) };
@@ -76,8 +77,10 @@ function NewKey() {
     },
   });
   const problem = add.error instanceof Problem ? add.error : undefined;
+  const wrong = useFirstWrong(add.error);
   return (
     <form
+      ref={wrong}
       className="mt-2 max-w-md"
       onSubmit={(e) => {
         e.preventDefault();

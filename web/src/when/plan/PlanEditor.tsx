@@ -16,6 +16,7 @@ import { place } from '../../hosting/destination/words';
 import type { SiteView } from '../../what/site/thisSite';
 import { NoticeFields } from './NoticeFields';
 import { KINDS, NOTICE, mayEnd, type Kind, type PlanForm, type PlanView } from './planForm';
+import { useFirstWrong } from '../../common/ui/useFirstWrong';
 
 /** Plans a change, or changes a plan. */
 export function PlanEditor({
@@ -55,9 +56,11 @@ export function PlanEditor({
     },
   });
   const problem = save.error instanceof Problem ? save.error : null;
+  const wrong = useFirstWrong(save.error);
   const fault = (field: string) => problem?.field(field);
   return (
     <form
+      ref={wrong}
       className="bg-land/50 border-ink max-w-xl border-l-4 px-4 py-3"
       onSubmit={(e) => {
         e.preventDefault();

@@ -7,6 +7,7 @@ import { Notice } from '../../common/ui/Notice';
 import { Trouble } from '../../common/ui/Trouble';
 import { counted, CopyButton } from '../../common/ui/Words';
 import { ROLES, type Asked, type Role } from './people';
+import { useFirstWrong } from '../../common/ui/useFirstWrong';
 
 /** People are asked by mail; what came of the list is told. */
 export function InvitePeople({
@@ -29,8 +30,10 @@ export function InvitePeople({
     },
   });
   const problem = invite.error instanceof Problem ? invite.error : undefined;
+  const wrong = useFirstWrong(invite.error);
   return (
     <form
+      ref={wrong}
       className="mt-6"
       onSubmit={(e) => {
         e.preventDefault();

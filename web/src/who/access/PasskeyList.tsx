@@ -9,6 +9,7 @@ import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Trouble';
 import { Time } from '../../common/ui/Words';
 import { makePasskey, passkeysHere } from './passkey';
+import { useFirstWrong } from '../../common/ui/useFirstWrong';
 
 const KEY = ['access', 'passkeys'];
 
@@ -91,8 +92,10 @@ function NewPasskey({ onDone }: { onDone: () => void }) {
     },
   });
   const problem = make.error instanceof Problem ? make.error : undefined;
+  const wrong = useFirstWrong(make.error);
   return (
     <form
+      ref={wrong}
       className="max-w-sm"
       onSubmit={(e) => {
         e.preventDefault();

@@ -10,6 +10,7 @@ import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
 import { Trouble } from '../../common/ui/Trouble';
 import { browserZone } from '../../common/clock/time';
+import { useFirstWrong } from '../../common/ui/useFirstWrong';
 
 const words = (zone: string) => zone.replaceAll('_', ' ');
 
@@ -30,6 +31,7 @@ export function Profile() {
     },
   });
   const problem = set.error instanceof Problem ? set.error : undefined;
+  const wrong = useFirstWrong(set.error);
   const all = [...new Set([...Intl.supportedValuesOf('timeZone'), 'UTC', own, zone])].sort();
   const typed = name ?? session.data?.name ?? '';
   return (
@@ -38,6 +40,7 @@ export function Profile() {
         You
       </h2>
       <form
+        ref={wrong}
         onSubmit={(e) => {
           e.preventDefault();
           set.mutate({ name: typed, zone: session.data?.zone ?? null });

@@ -1,9 +1,9 @@
 package evenharbor.app;
 
-import evenharbor.practice.clock.PracticeClock;
 import java.time.Clock;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
 import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoConfiguration;
 import org.springframework.context.annotation.Bean;
@@ -21,7 +21,8 @@ public class EvenHarbor {
     }
 
     @Bean
-    Clock clock(HarborProperties harbor) {
-        return harbor.practice() ? new PracticeClock(Clock.systemUTC()) : Clock.systemUTC();
+    @ConditionalOnBooleanProperty(name = "harbor.practice", havingValue = false, matchIfMissing = true)
+    Clock clock() {
+        return Clock.systemUTC();
     }
 }

@@ -325,6 +325,7 @@ class AccessTest {
             }
         });
         person.putText(site, "index.html", "<p>told").is(200);
+        person.claim(site, "told-" + site).is(201);
         person.publish(site);
         assertTimeoutPreemptively(Duration.ofSeconds(60), () -> {
             // How far work is, is told as it goes: nobody has to ask again and again.

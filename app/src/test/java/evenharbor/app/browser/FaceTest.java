@@ -340,4 +340,18 @@ class FaceTest {
         });
         assertThat(browser.field("E-mail").getAttribute("aria-invalid")).isEqualTo("false");
     }
+
+    @Test
+    void alsoInAFormThatIsMoreThanFieldsTheFirstWrongOneHasTheFocus() {
+        browser.open(site("Papermoon") + "/when");
+        browser.press("Plan a change");
+        browser.set("What happens", "TAKE_DOWN");
+        browser.set("From", "2020-01-01T10:00");
+        browser.press("Plan it");
+        browser.until("the time to be told as wrong, and to have the focus", d -> {
+            WebElement active = d.switchTo().activeElement();
+            return "datetime-local".equals(active.getAttribute("type"))
+                    && "true".equals(active.getAttribute("aria-invalid"));
+        });
+    }
 }

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.nio.channels.SeekableByteChannel;
 import java.time.Instant;
 import java.util.OptionalLong;
+import java.util.function.Consumer;
 import java.util.function.Predicate;
 
 /**
@@ -99,6 +100,9 @@ public interface Blobs {
      * @param before contents that are younger than this, by the clock of the store, are spared
      */
     Swept sweep(Predicate<String> needed, Instant before) throws IOException;
+
+    /** Names each content that is there, in no order. One that is put or let go of meanwhile is named, or not. */
+    void each(Consumer<String> hash) throws IOException;
 
     /** Begins a batch. */
     Batch batch();

@@ -26,6 +26,7 @@ import java.util.Map;
 import java.util.OptionalLong;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 import java.util.function.Predicate;
 
 /**
@@ -250,6 +251,21 @@ public final class DirectoryBlobs implements Blobs {
             folders.add(folder(i));
         }
         return new DirectorySweep(this::file, temporary).of(folders, needed, before);
+    }
+
+    @Override
+    public void each(Consumer<String> hash) throws IOException {
+        for (int i = 0; i < FOLDERS; i++) {
+            String[] names = folder(i).toFile().list();
+            if (names == null) {
+                throw new NoSuchFileException(folder(i).toString());
+            }
+            for (String name : names) {
+                if (name.length() == DirectorySweep.HASH_DIGITS) {
+                    hash.accept(name);
+                }
+            }
+        }
     }
 
     private Path folder(int number) {

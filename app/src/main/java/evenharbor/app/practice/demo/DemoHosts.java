@@ -11,10 +11,12 @@ import evenharbor.core.hosting.host.Protocol;
 import evenharbor.practice.host.HostingCompanies;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
 import org.springframework.stereotype.Component;
 
 /** The demo's accounts at hosting companies, and what lies there. */
 @Component
+@ConditionalOnBooleanProperty("harbor.practice")
 class DemoHosts {
 
     private final World world;

@@ -71,6 +71,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -79,6 +80,7 @@ import tools.jackson.databind.json.JsonMapper;
  * to when each thing happened.
  */
 @Component
+@ConditionalOnBooleanProperty("harbor.practice")
 class DemoLoader implements ApplicationRunner {
 
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);

@@ -21,10 +21,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
 import org.springframework.stereotype.Component;
 
 /** Lets visitors come to the demo's sites, day by day: to pages, by old links, and to what is not there. */
 @Component
+@ConditionalOnBooleanProperty("harbor.practice")
 class DemoVisits {
 
     private static final int DAYS = 60;

@@ -8,6 +8,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.io.IOException;
 import java.util.List;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -18,6 +19,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** The practice hosting companies over HTTP: their welcome mails, and the faults that can be switched on. */
 @RestController
+@ConditionalOnBooleanProperty("harbor.practice")
 @RequestMapping("/api/practice/hosting")
 class HostingController {
 

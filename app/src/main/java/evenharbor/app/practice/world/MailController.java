@@ -8,6 +8,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.io.IOException;
 import java.util.List;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -16,6 +17,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** The practice mail server over HTTP: everyone's mailbox, and the faults that can be switched on. */
 @RestController
+@ConditionalOnBooleanProperty("harbor.practice")
 @RequestMapping("/api/practice/mail")
 class MailController {
 

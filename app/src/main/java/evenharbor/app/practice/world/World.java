@@ -31,11 +31,13 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
 
 /** The practice harbor of this process: starts and stops with it. */
 @Component
+@ConditionalOnBooleanProperty("harbor.practice")
 public class World implements SmartLifecycle {
 
     private static final Logger LOG = LoggerFactory.getLogger(World.class);

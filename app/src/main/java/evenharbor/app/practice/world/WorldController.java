@@ -15,6 +15,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnBooleanProperty;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -27,6 +28,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** The practice harbor over HTTP: its clock, what each stand-in holds, and the faults that can be switched on. */
 @RestController
+@ConditionalOnBooleanProperty("harbor.practice")
 @RequestMapping("/api/practice")
 class WorldController {
 

@@ -5,6 +5,7 @@ import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import evenharbor.app.common.health.HealthPart;
 import evenharbor.app.what.content.ContentUser;
+import evenharbor.app.what.content.SweepStop;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.core.when.retention.MarkedContents;
 import evenharbor.edge.blob.Blobs;
@@ -13,7 +14,9 @@ import java.io.IOException;
 import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
@@ -32,9 +35,11 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 public class ContentCleanUp implements HealthPart {
 
+    private static final Blobs.Swept NOTHING = new Blobs.Swept(0, 0, 0, 0);
     private static final Logger LOG = LoggerFactory.getLogger(ContentCleanUp.class);
 
     private final List<ContentUser> users;
+    private final List<SweepStop> stops;
     private final Blobs blobs;
     private final RetentionProperties properties;
     private final TransactionTemplate moment;
@@ -42,10 +47,12 @@ public class ContentCleanUp implements HealthPart {
 
     ContentCleanUp(
             List<ContentUser> users,
+            List<SweepStop> stops,
             Blobs blobs,
             RetentionProperties properties,
             PlatformTransactionManager transactions) {
         this.users = users;
+        this.stops = stops;
         this.blobs = blobs;
         this.properties = properties;
         this.moment = new TransactionTemplate(transactions);
@@ -73,16 +80,17 @@ public class ContentCleanUp implements HealthPart {
         }
     }
 
-    /** Marks what is needed, and lets go of the rest that is old. */
+    /** Marks what is needed, and lets go of the rest that is old; of nothing while something stops that. */
     public Blobs.Swept sweep() throws IOException {
         Instant before = Instant.now().minus(properties.spared());
-        MarkedContents marked = marked();
-        return blobs.sweep(marked::contains, before);
+        Optional<MarkedContents> marked = marked();
+        return marked.isEmpty() ? NOTHING : blobs.sweep(marked.get()::contains, before);
     }
 
-    private MarkedContents marked() throws IOException {
+    private Optional<MarkedContents> marked() throws IOException {
         MarkedContents marked = new MarkedContents();
         Set<String> manifests = new HashSet<>();
+        AtomicBoolean stopped = new AtomicBoolean();
         moment.executeWithoutResult(status -> {
             ContentUser.Marks marks = new ContentUser.Marks() {
                 @Override
@@ -100,12 +108,16 @@ public class ContentCleanUp implements HealthPart {
                 }
             };
             users.forEach(user -> user.name(marks));
+            stopped.set(stops.stream().anyMatch(SweepStop::stopsSweeps));
         });
+        if (stopped.get()) {
+            return Optional.empty();
+        }
         for (String manifest : manifests) {
             marked.add(manifest);
             Manifest.contents(blobs.read(manifest, Coding.IDENTITY), marked::add);
         }
-        return marked;
+        return Optional.of(marked);
     }
 
     @Override

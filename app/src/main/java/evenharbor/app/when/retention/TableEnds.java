@@ -87,6 +87,11 @@ public class TableEnds {
             new End("repeat_answer", Duration.ofDays(2), "at < ?"),
             // Its tries go with it.
             new End("message", Duration.ofDays(30), "next_at is null and at < ?"),
+            // The last that was good stays for as long as there is no other.
+            new End(
+                    "backup_run",
+                    YEAR,
+                    "begun_at < ? and id not in (select latest from (select max(id) latest from backup_run where good) b)"),
             new End("outside_link", Duration.ofDays(7), "asked_at < ?"),
             new End("access_token", YEAR, "expires_at < ?"),
             new End("content_sent", Duration.ofDays(2), "at < ?"));
