@@ -24,5 +24,5 @@ export default defineConfig({
     },
     manifest: true,
   },
-  server: { proxy: { '/api': 'http://localhost:7070' } },
+  server: { proxy: { '/api': `http://localhost:${process.env['HARBOR_APP_PORT'] ?? '7070'}` } },
 });

@@ -20,7 +20,7 @@ export function SiteMast({ site }: { site: SiteView }) {
           <Link
             to={step.to}
             title={step.words}
-            className="border-ink bg-ink text-paper block max-w-[10rem] truncate border px-2 py-1 text-[0.93rem] font-medium no-underline hover:opacity-90 sm:max-w-[16rem] sm:px-3 sm:text-base"
+            className="border-ink bg-ink text-paper block max-w-[13rem] truncate border px-2 py-1 text-[0.93rem] font-medium no-underline hover:opacity-90 sm:max-w-[16rem] sm:px-3 sm:text-base"
           >
             {step.words}
           </Link>

@@ -45,16 +45,16 @@ export function HostName({ name }: { name: string }) {
   );
 }
 
-/** How many characters at the end of a long name are always shown: what tells it from others often stands there. */
-const END = 7;
-
-/** A name that gives way in its middle where there is no room. */
-export function Shortened({ text }: { text: string }) {
-  if (text.length <= 3 * END) return <span className="block truncate">{text}</span>;
+/**
+ * A name that gives way in its middle where there is no room.
+ * @param end how many characters at its end are always shown: what tells it from others often stands there
+ */
+export function Shortened({ text, end = 7 }: { text: string; end?: number }) {
+  if (text.length <= 3 * end) return <span className="block truncate">{text}</span>;
   return (
     <span className="flex min-w-0">
-      <span className="truncate whitespace-pre">{text.slice(0, -END)}</span>
-      <span className="shrink-0 whitespace-pre">{text.slice(-END)}</span>
+      <span className="truncate whitespace-pre">{text.slice(0, -end)}</span>
+      <span className="shrink-0 whitespace-pre">{text.slice(-end)}</span>
     </span>
   );
 }

@@ -160,7 +160,7 @@ export function ReviewPage() {
               <div className="border-ink mb-3 border-2 p-3">
                 <div className="flex items-center gap-3">
                   <Flag flag={site.flag} size={48} />
-                  <div>
+                  <div className="min-w-0">
                     <p className="font-medium">
                       {site.title}: {counted(going, 'change')} to publish
                       {heldBack.size > 0 && `, ${String(heldBack.size)} held back`}

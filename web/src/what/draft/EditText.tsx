@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from '../../common/ui/toast';
 import { api, dataOf, tag } from '../../common/api/client';
@@ -9,7 +9,15 @@ import { Loading, Notice } from '../../common/ui/Notice';
 import { Trouble } from '../../common/ui/Trouble';
 import { Unsaved } from '../../common/ui/Unsaved';
 
-const TextEditor = lazy(async () => ({ default: (await import('./TextEditor')).TextEditor }));
+/** The editor is large, and fetched when a text is opened. Asked for as an answer is: the screen waits for it, too. */
+const useTextEditor = () =>
+  useQuery({
+    queryKey: ['text-editor'],
+    queryFn: async () => (await import('./TextEditor')).TextEditor,
+    staleTime: Infinity,
+    gcTime: Infinity,
+    structuralSharing: false,
+  });
 
 /** The text of a file, changed and saved; what others changed meanwhile is told first. */
 export function EditText({
@@ -28,6 +36,7 @@ export function EditText({
     queryFn: () =>
       dataOf(api.GET('/api/sites/{siteId}/draft/text', { params: { path: { siteId }, query: { path } } })),
   });
+  const code = useTextEditor();
   const [search] = useSearchParams();
   const asked = Number(search.get('line') ?? '');
   const line = Number.isInteger(asked) && asked > 0 ? asked : undefined;
@@ -55,7 +64,11 @@ export function EditText({
       toast(`${path} is saved in the draft`);
     },
   });
-  if (!text.data) return text.error ? <Trouble error={text.error} /> : <Loading />;
+  const TextEditor = code.data;
+  if (!text.data || !TextEditor) {
+    const error = text.error ?? code.error;
+    return error ? <Trouble error={error} /> : <Loading />;
+  }
   const there = text.data.text;
   const changed = edited !== undefined && edited !== there;
   const overtaken = changed && base !== undefined && base !== there;
@@ -78,14 +91,12 @@ export function EditText({
       }}
     >
       <Unsaved when={changed} what={path} />
-      <Suspense fallback={<Loading />}>
-        <TextEditor
-          path={path}
-          line={line}
-          text={edited ?? text.data.text}
-          onChange={editor ? edit : undefined}
-        />
-      </Suspense>
+      <TextEditor
+        path={path}
+        line={line}
+        text={edited ?? text.data.text}
+        onChange={editor ? edit : undefined}
+      />
       <Trouble error={save.error} />
       {overtaken && (
         <Notice kind="attention">

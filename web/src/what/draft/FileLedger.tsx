@@ -5,8 +5,11 @@ import type { Schemas } from '../../common/api/client';
 import { Filter } from '../../common/ui/Filter';
 import { useInUrl } from '../../common/ui/useInUrl';
 import { VirtualList } from '../../common/ui/VirtualList';
-import { sizeText } from '../../common/ui/Words';
+import { Shortened, sizeText } from '../../common/ui/Words';
 import { rowsOf, type Row } from './tree';
+
+/** How much of the end of a long name is always shown: its ending, and a little before. */
+const END = 12;
 
 type FileView = Schemas['FileView'];
 
@@ -84,8 +87,8 @@ function LedgerRow({ row, closed, current, to, onToggle }: RowProps) {
         >
           {closed ? <ChevronRight size={16} aria-hidden /> : <ChevronDown size={16} aria-hidden />}
         </button>
-        <Link to={to} className="mono min-w-0 flex-1 truncate no-underline hover:underline">
-          {row.name}
+        <Link to={to} className="mono min-w-0 flex-1 no-underline hover:underline" title={row.name}>
+          <Shortened text={row.name} end={END} />
         </Link>
         <span className="text-soft text-[0.9rem]">{row.count}</span>
       </div>
@@ -94,8 +97,8 @@ function LedgerRow({ row, closed, current, to, onToggle }: RowProps) {
   return (
     <Link to={to} className={look} style={indent} aria-current={current}>
       <Kind file={row.file} />
-      <span className={`mono min-w-0 flex-1 truncate ${row.file.page ? 'font-semibold' : ''}`}>
-        {row.name}
+      <span className={`mono min-w-0 flex-1 ${row.file.page ? 'font-semibold' : ''}`} title={row.name}>
+        <Shortened text={row.name} end={END} />
       </span>
       <span className="text-soft text-[0.9rem] whitespace-nowrap">{sizeText(row.file.size)}</span>
     </Link>

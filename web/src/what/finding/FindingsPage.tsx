@@ -57,7 +57,7 @@ export function FindingsPage() {
           <Unread view={view} />
           <IgnoredList site={site} view={view} />
           <OutsideLinks site={site} revision={view.revision} />
-          <PageWeights siteId={site.id} revision={view.revision} />
+          {site.files > 0 && <PageWeights siteId={site.id} revision={view.revision} />}
         </Empty>
       ) : (
         <Panes

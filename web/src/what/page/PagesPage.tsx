@@ -10,7 +10,7 @@ import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
 import { Unsaved } from '../../common/ui/Unsaved';
 import { VirtualList } from '../../common/ui/VirtualList';
-import { counted } from '../../common/ui/Words';
+import { counted, Shortened } from '../../common/ui/Words';
 import { May, may, WhoMay } from '../../who/access/May';
 import { WhatNav } from '../draft/WhatNav';
 import { useThisSite, type SiteView } from '../site/thisSite';
@@ -178,11 +178,11 @@ function Table({ site, view }: { site: SiteView; view: SetPages }) {
                       to={`?${new URLSearchParams({ ...Object.fromEntries(search), path: page.path }).toString()}`}
                       replace
                       aria-current={page === chosen}
-                      className="mono block truncate text-[0.93rem] no-underline hover:underline"
+                      className="mono flex text-[0.93rem] no-underline hover:underline"
                       title={page.path}
                     >
-                      {page.path}
-                      {edits.has(page.path) && <span className="text-soft"> · not saved</span>}
+                      <Shortened text={page.path} end={20} />
+                      {edits.has(page.path) && <span className="text-soft shrink-0"> · not saved</span>}
                     </Link>
                     <input
                       aria-label={`Title of ${page.path}`}

@@ -1,4 +1,5 @@
-import { useEffect, useRef, useState } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { usePreview } from '../../common/api/content';
@@ -10,45 +11,61 @@ type Version = Schemas['VersionView'];
 const WIDTH = 148;
 const HEIGHT = 96;
 
+/** With what stands around it, in pixels. */
+const STEP = WIDTH + 18;
+
 /**
- * The front pages of versions, small and true: each is drawn by the browser from the version itself once it comes into
- * sight. They are not stored: a picture for each version would need a browser on the server and cost more than the version.
+ * The front pages of versions, small and true: each is drawn by the browser from the version itself, and only those in sight.
+ * They are not stored: a picture for each version would need a browser on the server and cost more than the version.
  */
 export function VersionStrip({ versions, chosen }: { versions: Version[]; chosen: number | undefined }) {
+  const scroller = useRef<HTMLDivElement>(null);
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const virtual = useVirtualizer({
+    horizontal: true,
+    count: versions.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => STEP,
+    overscan: 2,
+    useFlushSync: false,
+  });
   return (
-    <ol aria-label="Front pages of versions" className="mb-3 flex gap-2 overflow-x-auto pb-2">
-      {versions.map((version) => (
-        <li key={version.number} className="shrink-0">
-          <Thumbnail version={version} chosen={version.number === chosen} />
-        </li>
-      ))}
-    </ol>
+    <div ref={scroller} className="mb-3 overflow-x-auto pb-2" tabIndex={-1}>
+      <ol
+        aria-label="Front pages of versions"
+        className="relative"
+        style={{ width: virtual.getTotalSize(), height: `calc(${String(HEIGHT + 10)}px + 1.6rem)` }}
+      >
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const version = versions[index];
+          return (
+            version && (
+              <li
+                key={version.number}
+                aria-setsize={versions.length}
+                aria-posinset={index + 1}
+                className="absolute"
+                style={{ left: start }}
+              >
+                <Thumbnail version={version} chosen={version.number === chosen} />
+              </li>
+            )
+          );
+        })}
+      </ol>
+    </div>
   );
 }
 
 function Thumbnail({ version, chosen }: { version: Version; chosen: boolean }) {
   const site = useThisSite();
-  const place = useRef<HTMLAnchorElement>(null);
-  const [seen, setSeen] = useState(false);
-  useEffect(() => {
-    const element = place.current;
-    if (!element) return;
-    const observer = new IntersectionObserver(([entry]) => {
-      if (entry?.isIntersecting) setSeen(true);
-    });
-    observer.observe(element);
-    return () => {
-      observer.disconnect();
-    };
-  }, []);
-  const preview = usePreview(site.id, version.number, seen);
+  const preview = usePreview(site.id, version.number, true);
   const scale = WIDTH / WIDTHS.desktop;
   return (
     <Link
-      ref={place}
       to={`/sites/${site.id}/what/versions/${String(version.number)}`}
       aria-current={chosen}
-      className="hover:bg-shoal aria-[current=true]:bg-land block p-1 no-underline"
+      className="hover:bg-shoal aria-[current=true]:bg-land block p-[4px] no-underline"
     >
       <span
         className={`border-ink relative block overflow-hidden border bg-white ${chosen ? 'outline-ink outline-2' : ''}`}

@@ -1,18 +1,18 @@
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { Link, useLocation, useParams } from 'react-router';
 import type { Schemas } from '../../common/api/client';
 import { useVersions } from '../../common/api/content';
 import { WhatNav } from '../draft/WhatNav';
 import { useThisSite } from '../site/thisSite';
-import { Empty, Loading, Notice } from '../../common/ui/Notice';
+import { Empty, Loading } from '../../common/ui/Notice';
 import { NotHere } from '../../common/ui/NotHere';
 import { Trouble } from '../../common/ui/Trouble';
 import { Panes } from '../../common/ui/Panes';
 import { useInUrl } from '../../common/ui/useInUrl';
 import { VirtualList } from '../../common/ui/VirtualList';
-import { counted, sizeText, Time } from '../../common/ui/Words';
+import { Time } from '../../common/ui/Words';
+import { CAUSES, ChosenVersion } from './ChosenVersion';
 import { VersionStrip } from './VersionStrip';
-import { VersionSheet } from './VersionSheet';
 import { WordSearch } from './WordSearch';
 
 type Version = Schemas['VersionView'];
@@ -26,8 +26,6 @@ const FILTERS: [string, string, (v: Version) => boolean][] = [
   ['mine', 'Mine', (v) => v.mine],
 ];
 
-const CAUSES = { PUBLISHED: 'published', SAVED: 'saved', BEFORE_RESTORE: 'saved before a restore' } as const;
-
 export function VersionsPage() {
   const site = useThisSite();
   const versions = useVersions(site.id);
@@ -38,6 +36,9 @@ export function VersionsPage() {
     const test = FILTERS.find(([key]) => key === filter)?.[2] ?? (() => true);
     return versions.data?.filter(test) ?? [];
   }, [versions.data, filter]);
+  const chosen = number === undefined ? shown[0] : versions.data?.find((v) => String(v.number) === number);
+  // The row answers at once; what is drawn of it comes after.
+  const opened = useDeferredValue(chosen);
   if (!versions.data) {
     return (
       <>
@@ -60,11 +61,10 @@ export function VersionsPage() {
       </>
     );
   }
-  const chosen = number === undefined ? shown[0] : versions.data.find((v) => String(v.number) === number);
   return (
     <>
       <WhatNav />
-      <VersionStrip versions={shown} chosen={chosen?.number} />
+      <VersionStrip versions={shown} chosen={opened?.number} />
       <Panes
         label="Versions"
         ledger={
@@ -124,41 +124,7 @@ export function VersionsPage() {
         }
         sheet={
           chosen ? (
-            <>
-              <h2 className="text-lg">
-                Version {chosen.number}
-                {chosen.name && `: ${chosen.name}`}
-              </h2>
-              <p className="text-soft mb-3">
-                {CAUSES[chosen.cause]} by {chosen.createdBy}, <Time at={chosen.createdAt} />.{' '}
-                {counted(chosen.files, 'file')}, {sizeText(chosen.bytes)}, of which{' '}
-                {chosen.alone === 0 ? 'nothing' : sizeText(chosen.alone)} is in no other version and not in
-                the draft.
-              </p>
-              {chosen.dueAt !== null && (
-                <Notice>
-                  By your account’s rule this version is cleaned up <Time at={chosen.dueAt} />. Give it a name
-                  or tick <em>Keep forever</em>, and it stays.
-                </Notice>
-              )}
-              <p className="mb-3 flex flex-wrap gap-x-4">
-                <Link
-                  className="inline-block min-h-[25px]"
-                  to={`/sites/${site.id}/what/versions/compare?from=${String(chosen.number)}&to=draft`}
-                >
-                  Compare with the draft
-                </Link>
-                {site.liveVersion !== null && site.liveVersion !== chosen.number && (
-                  <Link
-                    className="inline-block min-h-[25px]"
-                    to={`/sites/${site.id}/what/versions/compare?from=${String(chosen.number)}&to=${String(site.liveVersion)}`}
-                  >
-                    Compare with version {site.liveVersion}
-                  </Link>
-                )}
-              </p>
-              <VersionSheet key={chosen.number} version={chosen} />
-            </>
+            <ChosenVersion version={opened ?? chosen} />
           ) : number ? (
             <NotHere
               what="version"

@@ -2,6 +2,7 @@ package evenharbor.app.browser;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.TestHarbor;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -18,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.FieldSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.openqa.selenium.By;
 import org.openqa.selenium.OutputType;
 
@@ -153,6 +155,20 @@ class EveryScreenTest {
                 .getAttribute("href");
     }
 
+    private static final List<String> LONG = List.of(
+            "",
+            "/where",
+            "/where/redirects",
+            "/where/hosts",
+            "/what",
+            "/what/review",
+            "/what/pages",
+            "/what/findings",
+            "/what/versions",
+            "/what/about",
+            "/when",
+            "/who");
+
     private static final List<Integer> NUMBERS =
             IntStream.range(0, SCREENS.size()).boxed().toList();
 
@@ -178,6 +194,40 @@ class EveryScreenTest {
             }
         }
         assertThat(faults).as(screen.getKey()).isEmpty();
+    }
+
+    /** What people call their things keeps to its place, however long, and without a place to break it. */
+    @ParameterizedTest
+    @ValueSource(ints = {390, 1280})
+    void longNamesKeepToTheirPlaces(int width) {
+        String name = "TheCompanyForTheCareOfClocksBarometersAndOtherInstrumentsOfTheHarbour";
+        ApiClient person = harbor.person();
+        String site = person.site(name);
+        String page = "a-folder-with-a-rather-long-name/the-page-about-the-barometers-of-the-harbour-master.html";
+        person.putText(site, "index.html", "<title>" + name + "</title><a href=/" + page + ">a</a><a href=/none>b</a>")
+                .is(200);
+        person.putText(site, page, "<title>" + name + "</title>").is(200);
+        person.claim(site, "thecompanyforthecareofclocksbarometersandinstruments" + width)
+                .is(201);
+        person.publish(site);
+        person.putText(site, "index.html", "<title>" + name + "</title>").is(200);
+        try (Browser own = new Browser(harbor.origin())) {
+            own.signIn(person.email(), ApiClient.PASSWORD);
+            List<String> faults = new ArrayList<>();
+            for (String path : LONG) {
+                own.open(path.isEmpty() ? "/" : "/sites/" + site + path);
+                own.driver.executeCdpCommand(
+                        "Emulation.setDeviceMetricsOverride",
+                        Map.of("width", width, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+                own.seesNoMore("Loading …");
+                ((List<?>) own.script(judge))
+                        .stream()
+                                .map(Object::toString)
+                                .filter(fault -> fault.startsWith("wider"))
+                                .forEach(fault -> faults.add(path + ": " + fault));
+            }
+            assertThat(faults).isEmpty();
+        }
     }
 
     private void keep(String screen, Way way) throws IOException {

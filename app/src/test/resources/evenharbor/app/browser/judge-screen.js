@@ -39,6 +39,16 @@ if (document.documentElement.scrollWidth > window.innerWidth) {
   faults.push(`wider than the window: ${wide?.outerHTML.slice(0, 160) ?? ''}`);
 }
 
+// What is written stays within its place.
+for (const element of document.querySelectorAll('main :is(h1, h2, h3, p, li, dd, dt, td, label, legend, div, a, button)')) {
+  const written = [...element.childNodes].some((node) => node.nodeType === Node.TEXT_NODE && node.textContent.trim());
+  if (!written || !shown(element)) continue;
+  const style = getComputedStyle(element);
+  if (style.overflowX === 'visible' && style.display !== 'inline' && element.scrollWidth > element.clientWidth + 1) {
+    faults.push(`wider than its place: “${called(element)}” in ${element.outerHTML.slice(0, 120)}`);
+  }
+}
+
 for (const field of document.querySelectorAll('input:not([type=checkbox], [type=radio], [type=range], [type=file]), textarea, select')) {
   if (!shown(field) || field.disabled) continue;
   // The frame may be drawn by what stands around the field.

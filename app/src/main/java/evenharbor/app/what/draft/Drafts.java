@@ -74,7 +74,7 @@ public class Drafts {
         draft.manifest = created.pagesFrom()
                 .map(origin -> of(origin.id()).manifest())
                 .orElseGet(() -> manifests.put(Manifest.EMPTY));
-        draft.what = created.pagesFrom().map(o -> "copied from " + o.title()).orElse("created empty");
+        draft.what = created.pagesFrom().map(o -> "copied from " + o.title()).orElse("created the site");
         draft.changedBy = Current.person().id();
         draft.changedAt = clock.instant();
         repository.save(draft);
