@@ -24,6 +24,7 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
+import org.springframework.util.FileSystemUtils;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -149,15 +150,7 @@ final class BackupFolder implements AutoCloseable {
     void remove(BackupState state) throws IOException {
         Path gone = root.resolve("states").resolve(UNFINISHED + state.id());
         Files.move(of(state), gone, StandardCopyOption.ATOMIC_MOVE);
-        delete(gone);
-    }
-
-    static void delete(Path folder) throws IOException {
-        try (Stream<Path> all = Files.walk(folder)) {
-            for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(path);
-            }
-        }
+        FileSystemUtils.deleteRecursively(gone);
     }
 
     /** Removes what one that was killed had begun. */
@@ -165,7 +158,7 @@ final class BackupFolder implements AutoCloseable {
         try (Stream<Path> left = Files.list(root.resolve("states"))) {
             for (Path path : left.filter(each -> each.getFileName().toString().startsWith(UNFINISHED))
                     .toList()) {
-                delete(path);
+                FileSystemUtils.deleteRecursively(path);
             }
         }
     }

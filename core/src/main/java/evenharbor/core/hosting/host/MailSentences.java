@@ -26,6 +26,9 @@ final class MailSentences {
     private static final Pattern SIGNS = Pattern.compile("[:=–—-]+");
     private static final Pattern QUOTED = Pattern.compile("^[\"'`<*“„«‚‘].+[\"'`>*”“»’‘]$");
     private static final String ENDS = ".,;:!?)";
+    /** What goes on for longer is no sentence. */
+    private static final int LONGEST = 1_000;
+
     private static final int MOST_LINKS = 4;
     private static final int SHORTEST_NAME = 5;
     private static final int NEAR = 8;
@@ -38,6 +41,9 @@ final class MailSentences {
         for (String paragraph : text.split("\n\\s*\n")) {
             String flowing = paragraph.replaceAll("(?m)^[>|\\s]+", "").replaceAll("\\s*\n\\s*", " ");
             for (String sentence : flowing.split("(?<=[.!?])\\s+(?=\\p{Lu})")) {
+                if (sentence.length() > LONGEST) {
+                    continue;
+                }
                 List<Mention> mentions = MailWords.mentions(sentence);
                 mentions.forEach(mention -> tell(sentence, mention, mentions, all));
             }

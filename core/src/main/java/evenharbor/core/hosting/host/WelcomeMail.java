@@ -46,6 +46,14 @@ public final class WelcomeMail {
 
     private static final Pattern FILE_SERVER = Pattern.compile(
             "(?iu)(?<![\\w@./-])(?:s?ftps?|ssh|files?|upload|web|srv|server|host)\\d*\\.(?:[a-z0-9-]+\\.)+[a-z]{2,}\\b");
+    /** No company writes more to a new customer; what is pasted may be anything. */
+    private static final int LONGEST = 20_000;
+
+    /** RFC 5322, section 2.1.1: a line has at most 998 characters. Readers of a line may look at it again and again. */
+    private static final String LONG_LINE = "[^\\n]{998}(?=[^\\n])";
+
+    private static final String BLANK = " ".repeat(40);
+    private static final String LONG_BLANK = "[^\\S\\n]{40,}+";
     private static final String SEVERAL = "The mail holds several passwords. Type the one for files.";
     private static final String SENTENCE_ENDS = ".,;:!?";
     private static final int MOST_HEADING_WORDS = 8;
@@ -60,9 +68,15 @@ public final class WelcomeMail {
     /** Reads a mail, or any other text. */
     public static HostLogin read(String text) {
         WelcomeMail mail = new WelcomeMail();
-        String plain = text.replace('\u00A0', ' ')
+        if (text.length() > LONGEST) {
+            mail.cleanings.add("Only the first " + LONGEST + " characters were read.");
+        }
+        String plain = text.substring(0, Math.min(LONGEST, text.length()))
+                .replace('\u00A0', ' ')
                 .replace("\r\n", "\n")
-                .replaceAll("[\\u200B-\\u200D\\u2060\\uFEFF\\u00AD]", "");
+                .replaceAll("[\\u200B-\\u200D\\u2060\\uFEFF\\u00AD]", "")
+                .replaceAll(LONG_BLANK, BLANK)
+                .replaceAll(LONG_LINE, "$0\n");
         mail.labelled(plain);
         mail.spoken(plain);
         for (Item item : Item.values()) {

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import java.util.regex.Pattern;
 
 /**
  * An unchangeable sorted map from path to file. Comparing, planning, restoring and cleaning up are computations on
@@ -20,6 +21,9 @@ public final class Manifest {
 
     private static final String HEAD = "manifest 1\n";
     private static final String NOT_ONE = "Not a manifest: it must begin with “" + HEAD.trim() + "”.";
+
+    private static final String DAMAGED = "This manifest is damaged: a line of it is not whole.";
+    private static final Pattern SIZE = Pattern.compile("\\d{1,18}");
 
     private final SortedMap<String, FileEntry> files;
     private final long bytes;
@@ -102,8 +106,11 @@ public final class Manifest {
         }
         TreeMap<String, FileEntry> files = new TreeMap<>();
         for (int start = HEAD.length(); start < text.length(); ) {
-            int end = text.indexOf('\n', start);
+            int end = endOfLine(text, start);
             String[] parts = text.substring(start, end).split(" ", 5);
+            if (parts.length < 5 || !SIZE.matcher(parts[1]).matches()) {
+                throw new IllegalArgumentException(DAMAGED);
+            }
             files.put(parts[4], new FileEntry(parts[0], Long.parseLong(parts[1]), parts[2], parts[3].equals("utf-8")));
             start = end + 1;
         }
@@ -120,9 +127,23 @@ public final class Manifest {
         if (!text.startsWith(HEAD)) {
             throw new IllegalArgumentException(NOT_ONE);
         }
-        for (int start = HEAD.length(); start < text.length(); start = text.indexOf('\n', start) + 1) {
-            each.accept(text.substring(start, text.indexOf(' ', start)));
+        for (int start = HEAD.length(); start < text.length(); ) {
+            int end = endOfLine(text, start);
+            int space = text.indexOf(' ', start);
+            if (space < 0 || space > end) {
+                throw new IllegalArgumentException(DAMAGED);
+            }
+            each.accept(text.substring(start, space));
+            start = end + 1;
         }
+    }
+
+    private static int endOfLine(String text, int start) {
+        int end = text.indexOf('\n', start);
+        if (end < 0) {
+            throw new IllegalArgumentException(DAMAGED);
+        }
+        return end;
     }
 
     @Override

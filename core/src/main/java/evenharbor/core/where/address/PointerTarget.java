@@ -2,6 +2,7 @@ package evenharbor.core.where.address;
 
 import java.net.URI;
 import java.net.URISyntaxException;
+import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -31,6 +32,9 @@ public record PointerTarget(Optional<String> url, Optional<String> fault) {
         }
         if (text.length() > LONGEST) {
             return bad("This URL is too long: at most " + LONGEST + " characters.");
+        }
+        if (!StandardCharsets.UTF_8.newEncoder().canEncode(text)) {
+            return bad("This URL holds half a character. Type or paste it again.");
         }
         String whole = text.matches("^[A-Za-z][A-Za-z0-9+.-]*:(?!\\d).*") ? text : "https://" + text;
         URI uri;

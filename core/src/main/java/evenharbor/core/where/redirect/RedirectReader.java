@@ -1,5 +1,6 @@
 package evenharbor.core.where.redirect;
 
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -23,9 +24,21 @@ public final class RedirectReader {
         this.targets = new TargetReader(Set.copyOf(hosts));
     }
 
+    /** Half of a surrogate pair is no character, and stands for nothing in a URL. */
+    private static void wholeCharacters(String field, String text, ReadingNotes notes) {
+        if (!StandardCharsets.UTF_8.newEncoder().canEncode(text)) {
+            notes.fault(field, "This holds half a character. Type or paste it again.");
+        }
+    }
+
     /** Reads a rule. */
     public RedirectReading read(TypedRedirect typed) {
         ReadingNotes notes = new ReadingNotes();
+        wholeCharacters("source", typed.source(), notes);
+        wholeCharacters("target", typed.target(), notes);
+        if (!notes.faults().isEmpty()) {
+            return new RedirectReading(Optional.empty(), notes.faults(), List.of());
+        }
         SourceReader.TypedSource from = sources.read(typed, notes);
         RedirectStatus status = RedirectStatus.of(typed.status()).orElse(RedirectStatus.MOVED);
         if (RedirectStatus.of(typed.status()).isEmpty()) {

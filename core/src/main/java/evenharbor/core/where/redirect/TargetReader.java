@@ -118,10 +118,16 @@ final class TargetReader {
     private static String safe(String text) {
         String escaped = TypedPath.ESCAPE.matcher(text).replaceAll("%25");
         StringBuilder out = new StringBuilder();
-        escaped.codePoints().forEach(c -> {
+        int anchor = escaped.indexOf('#');
+        for (int i = 0; i < escaped.length(); ) {
+            int c = escaped.codePointAt(i);
             String one = Character.toString(c);
-            out.append(c > 0x20 && c < 0x7f && "\"<>\\^`{}|".indexOf(c) < 0 ? one : Target.escaped(one));
-        });
+            // RFC 3986, section 3.3 to 3.5: what stands for itself; of the signs that begin an anchor only the first
+            // does.
+            boolean itself = c > 0x20 && c < 0x7f && "\"<>\\^`{}|[]".indexOf(c) < 0 && (c != '#' || i == anchor);
+            out.append(itself ? one : Target.escaped(one));
+            i += Character.charCount(c);
+        }
         // Read once as a check: what is no URL now would fail every visitor later.
         URI.create("http://h/" + out.toString().replaceFirst("^/", ""));
         return out.toString();

@@ -57,6 +57,9 @@ public final class MailAddress {
         IDNA.Info info = new IDNA.Info();
         StringBuilder ascii = new StringBuilder();
         String plain = typed.strip().replaceFirst("^\\*?@", "").replaceFirst("\\.$", "");
+        if (plain.length() > LONGEST) {
+            return Optional.empty();
+        }
         ASCII.nameToASCII(plain, ascii, info);
         return Optional.of(ascii.toString().toLowerCase(Locale.ROOT))
                 .filter(domain -> !info.hasErrors() && DOMAIN.matcher(domain).matches());
