@@ -2,10 +2,14 @@ package evenharbor.core.what.version;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class ManifestTest {
 
@@ -40,6 +44,25 @@ class ManifestTest {
         assertThatThrownBy(() -> Manifest.fromBytes("manifest 2\n".getBytes(StandardCharsets.UTF_8)))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessageContaining("manifest 1");
+    }
+
+    /** Cut off, or with something else where a number was: neither reader goes on for ever, or makes something up. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "",
+                "manifest 1",
+                "manifest 1\nabc",
+                "manifest 1\nabc 1 text/html utf-8 a.html",
+                "manifest 1\nabc 1 text/html utf-8 a.html\nabd 2",
+                "manifest 1\n\n"
+            })
+    void aDamagedOneIsRefused(String written) {
+        byte[] bytes = written.getBytes(StandardCharsets.UTF_8);
+        assertTimeoutPreemptively(Duration.ofSeconds(10), () -> {
+            assertThatThrownBy(() -> Manifest.fromBytes(bytes)).isInstanceOf(IllegalArgumentException.class);
+            assertThatThrownBy(() -> Manifest.contents(bytes, hash -> {})).isInstanceOf(IllegalArgumentException.class);
+        });
     }
 
     @Test
