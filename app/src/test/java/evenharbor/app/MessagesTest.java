@@ -278,7 +278,10 @@ class MessagesTest {
         holding.countDown();
         harbor.start();
         // Half a minute of it is the lease of whoever died.
-        await("all are told").atMost(Patience.MOST.multipliedBy(2)).until(() -> ids().size() == 3 && came.size() > 3);
+        await("all are told").atMost(Patience.MOST.multipliedBy(2)).until(() -> ids().size() >= 3 && came.size() > 3);
+        assertThat(came.stream().map(each -> each.json().get("kind").asString()).distinct())
+                .as("a start is no trouble of an address")
+                .containsExactly("PUBLISHED");
         assertThat(ids()).contains(came.get(0).json().get("id").asString());
 
         String soon = LocalDateTime.ofInstant(
