@@ -9,6 +9,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
 
 /** Started for real: no practice world, and no secret that everyone can read. */
 class ForRealTest {
@@ -47,8 +48,15 @@ class ForRealTest {
         try {
             ApiClient person = child.client();
             person.openAccount("Owner", "real@test.example");
-            assertThat(person.get("/api/practice").is(200).json().get("on").asBoolean())
-                    .isFalse();
+            JsonNode practice = person.get("/api/practice").is(200).json();
+            assertThat(practice.get("on").asBoolean()).isFalse();
+            assertThat(practice.propertyNames())
+                    .as("the same as of a practice harbor")
+                    .containsExactlyInAnyOrderElementsOf(TestHarbor.get()
+                            .person()
+                            .get("/api/practice")
+                            .json()
+                            .propertyNames());
             person.post("/api/practice/clock", Map.of("seconds", 60)).is(404);
             assertThat(person.get("/api/health").is(200).json().get("well").asBoolean())
                     .isTrue();

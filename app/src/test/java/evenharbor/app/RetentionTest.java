@@ -232,7 +232,7 @@ class RetentionTest {
         person.putText(site, "index.html", "<p>the draft of " + site).is(200);
         person.putText(site, "about.html", "<p>one more change of " + site).is(200);
         int held = age().size();
-        Blobs.Swept swept = harbor.bean(ContentCleanUp.class).sweep();
+        Blobs.Swept swept = harbor.bean(ContentCleanUp.class).sweep().orElseThrow();
         // Two texts, and the manifests of drafts and builds that led to them.
         assertThat(swept.removed()).isGreaterThanOrEqualTo(4);
         assertThat(contents().size() - before.size()).isEqualTo(held - (int) swept.removed());
@@ -258,7 +258,8 @@ class RetentionTest {
         // A version that is gone lets go of what it alone held.
         db.update("update version set gone_at = now(6) where site_id = ? and number = 1", site);
         age();
-        assertThat(harbor.bean(ContentCleanUp.class).sweep().removed()).isGreaterThanOrEqualTo(2);
+        assertThat(harbor.bean(ContentCleanUp.class).sweep().orElseThrow().removed())
+                .isGreaterThanOrEqualTo(2);
         assertThat(person.visit(host, "/").text()).contains("the draft of");
     }
 }

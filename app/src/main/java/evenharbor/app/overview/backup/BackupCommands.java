@@ -126,7 +126,7 @@ public final class BackupCommands {
 
     @Command(name = "backups", description = "Lists the backups in a folder.")
     int backups(@Parameters(paramLabel = "FOLDER") Path folder) throws IOException {
-        try (BackupFolder opened = BackupFolder.existing(folder)) {
+        try (BackupFolder opened = BackupFolder.forReading(folder)) {
             for (BackupState state : opened.states()) {
                 say(state.id() + "  Even Harbor " + state.version() + ", " + BackupMaker.words(state)
                         + (state.practice() ? ", of a practice harbor" : ""));
@@ -140,7 +140,7 @@ public final class BackupCommands {
             @Parameters(paramLabel = "FOLDER") Path folder,
             @Option(names = "--state", paramLabel = "ID", description = "Which; else the latest.") String id)
             throws IOException {
-        try (BackupFolder opened = BackupFolder.existing(folder)) {
+        try (BackupFolder opened = BackupFolder.forReading(folder)) {
             BackupReader reader = new BackupReader(opened, folder);
             BackupState state = reader.choose(Optional.ofNullable(id));
             List<String> faults = reader.faults(state);
@@ -162,7 +162,7 @@ public final class BackupCommands {
             @Option(names = "--replace", description = "Drops what is here now.") boolean replace)
             throws IOException {
         SingleConnectionDataSource single = new SingleConnectionDataSource(url(), user(), password(), true);
-        try (BackupFolder opened = BackupFolder.existing(folder)) {
+        try (BackupFolder opened = BackupFolder.forReading(folder)) {
             BackupReader reader = new BackupReader(opened, folder);
             BackupState state = reader.choose(Optional.ofNullable(id));
             List<String> lost = reader.restore(
@@ -171,7 +171,7 @@ public final class BackupCommands {
                             JdbcClient.create(single),
                             programs(),
                             new DirectoryBlobs(home().resolve("blobs")),
-                            key(),
+                            home(),
                             schemaHere()),
                     replace);
             say("Backup " + state.id() + " is restored: " + state.contents() + " contents.");

@@ -7,9 +7,9 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.OutputStreamWriter;
 import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.OpenOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
@@ -30,13 +30,14 @@ import tools.jackson.databind.json.JsonMapper;
 /**
  * A folder of backups: each content once, by its hash, in {@code contents/}, and for each backup a folder in {@code states/}
  * with the database, the key, the list of contents that it needs and what it says of itself. A state is there whole or not at
- * all. Only its owner may read it: it holds the key.
+ * all. Only its owner may read what is in it: it holds the key. Several may read at once, or one writes.
  */
 final class BackupFolder implements AutoCloseable {
 
     private static final FileAttribute<Set<PosixFilePermission>> OWNERS =
             PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------"));
     private static final String UNFINISHED = ".unfinished-";
+    private static final String LOCK = "lock";
 
     private final Path root;
     private final FileChannel channel;
@@ -48,32 +49,36 @@ final class BackupFolder implements AutoCloseable {
         this.contents = new DirectoryBlobs(root.resolve("contents"));
     }
 
-    /** Opens one to write into, and makes it where it is not there; nobody else may write meanwhile. */
+    /** Opens one to write into, and makes it where it is not there. */
     static BackupFolder forWriting(Path root) throws IOException {
-        if (!Files.isDirectory(root)) {
-            Files.createDirectories(root.toAbsolutePath().getParent());
-            Files.createDirectory(root, OWNERS);
+        for (Path each : List.of(root, root.resolve("states"), root.resolve("contents"))) {
+            if (!Files.isDirectory(each)) {
+                Files.createDirectories(each.toAbsolutePath().getParent());
+                Files.createDirectory(each, OWNERS);
+            }
         }
-        FileChannel channel =
-                FileChannel.open(root.resolve("lock"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
-        FileLock lock = channel.tryLock();
-        if (lock == null) {
-            channel.close();
-            throw new BackupFailed("A backup into " + root
-                    + " is being made or restored just now. Nothing was changed; try again when it has ended.");
-        }
-        Files.createDirectories(root.resolve("states"));
-        BackupFolder folder = new BackupFolder(root, channel);
+        BackupFolder folder = locked(root, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
         folder.tidy();
         return folder;
     }
 
-    /** Opens one that is there. */
-    static BackupFolder existing(Path root) throws IOException {
-        if (!Files.isDirectory(root.resolve("states"))) {
+    /** Opens one that is there, to read: it may lie where nothing can be written. */
+    static BackupFolder forReading(Path root) throws IOException {
+        if (!Files.isRegularFile(root.resolve(LOCK))) {
             throw new BackupFailed("There are no backups in " + root + ".");
         }
-        return forWriting(root);
+        return locked(root, StandardOpenOption.READ);
+    }
+
+    private static BackupFolder locked(Path root, OpenOption... how) throws IOException {
+        FileChannel channel = FileChannel.open(root.resolve(LOCK), how);
+        boolean shared = List.of(how).contains(StandardOpenOption.READ);
+        if (channel.tryLock(0, Long.MAX_VALUE, shared) == null) {
+            channel.close();
+            throw new BackupFailed("A backup in " + root + " is being " + (shared ? "made" : "made or read")
+                    + " just now. Nothing was changed; try again when that has ended.");
+        }
+        return new BackupFolder(root, channel);
     }
 
     DirectoryBlobs contents() {
@@ -83,11 +88,15 @@ final class BackupFolder implements AutoCloseable {
     /** The backups in it, the latest first. */
     List<BackupState> states() throws IOException {
         try (Stream<Path> folders = Files.list(root.resolve("states"))) {
-            return folders.filter(each -> Files.isRegularFile(each.resolve("about.json")))
+            return folders.filter(each -> !unfinished(each))
                     .sorted(Comparator.comparing(Path::getFileName).reversed())
                     .map(each -> JsonMapper.shared().readValue(each.resolve("about.json"), BackupState.class))
                     .toList();
         }
+    }
+
+    private static boolean unfinished(Path state) {
+        return state.getFileName().toString().startsWith(UNFINISHED);
     }
 
     /** Begins a state, which counts once it is {@linkplain #finish finished}. */
@@ -156,8 +165,7 @@ final class BackupFolder implements AutoCloseable {
     /** Removes what one that was killed had begun. */
     private void tidy() throws IOException {
         try (Stream<Path> left = Files.list(root.resolve("states"))) {
-            for (Path path : left.filter(each -> each.getFileName().toString().startsWith(UNFINISHED))
-                    .toList()) {
+            for (Path path : left.filter(BackupFolder::unfinished).toList()) {
                 FileSystemUtils.deleteRecursively(path);
             }
         }

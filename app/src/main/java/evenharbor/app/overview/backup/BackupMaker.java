@@ -23,6 +23,9 @@ import java.util.TreeSet;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 
 /**
  * Makes a backup while the harbor runs. First the database is written out as at one instant, then the contents that the
@@ -30,6 +33,8 @@ import java.util.concurrent.TimeUnit;
  * under way none is cleaned up.
  */
 final class BackupMaker {
+
+    private static final Logger LOG = LoggerFactory.getLogger(BackupMaker.class);
 
     /** So that two of one second differ. */
     private static final DateTimeFormatter ID =
@@ -69,7 +74,7 @@ final class BackupMaker {
             long run = runs.begin(place);
             ScheduledExecutorService signs = Executors.newSingleThreadScheduledExecutor();
             signs.scheduleWithFixedDelay(
-                    () -> runs.stillAtIt(run), SECONDS_BETWEEN_SIGNS, SECONDS_BETWEEN_SIGNS, TimeUnit.SECONDS);
+                    () -> sign(run), SECONDS_BETWEEN_SIGNS, SECONDS_BETWEEN_SIGNS, TimeUnit.SECONDS);
             try {
                 BackupState made = make(folder);
                 runs.ended(run, made.damaged().isEmpty(), words(made));
@@ -90,6 +95,15 @@ final class BackupMaker {
         }
     }
 
+    /** One sign that could not be given is no reason to give none of the next. */
+    private void sign(long run) {
+        try {
+            runs.stillAtIt(run);
+        } catch (DataAccessException e) {
+            LOG.warn("The database does not answer just now: {}", e.getMessage());
+        }
+    }
+
     private static void letGoOrSay(BackupFolder folder, int kept) {
         try {
             letGo(folder, kept);
@@ -99,7 +113,7 @@ final class BackupMaker {
     }
 
     static String words(BackupState made) {
-        return made.contents() + " contents, " + made.bytes() + " bytes new"
+        return made.contents() + (made.contents() == 1 ? " content, " : " contents, ") + made.bytes() + " bytes new"
                 + (made.damaged().isEmpty() ? "" : ", damaged at the harbor: " + made.damaged());
     }
 

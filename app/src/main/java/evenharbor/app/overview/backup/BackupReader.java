@@ -64,9 +64,7 @@ final class BackupReader {
             if (!BackupMaker.hash(folder.database(state)).equals(state.databaseHash())) {
                 return List.of("Its database is not what was written.");
             }
-            return DatabasePrograms.isWhole(folder.database(state))
-                    ? List.of()
-                    : List.of("Its database ends too soon.");
+            return List.of();
         } catch (NoSuchFileException e) {
             return List.of("Its database is missing.");
         }
@@ -78,12 +76,17 @@ final class BackupReader {
         return contents;
     }
 
-    /** Where a backup is restored to. @param schema the latest migration that the release here knows */
-    record Target(JdbcClient db, DatabasePrograms database, Blobs contents, Path key, int schema) {}
+    /** Where a backup is restored to. @param home the harbor's folder @param schema the latest migration that the release here knows */
+    record Target(JdbcClient db, DatabasePrograms database, Blobs contents, Path home, int schema) {
+
+        Path key() {
+            return home.resolve("secret-key");
+        }
+    }
 
     /**
-     * Restores one: contents first, then the key, the database last, so that whoever is cut off has nothing that looks like a
-     * harbor. When the database cannot be read in whole, it is left empty.
+     * Restores one: contents first, then the key, the database last. When the database cannot be read in whole, it is left
+     * empty. While it is read in, {@link UnfinishedRestore} keeps a harbor from being started on what there is of it.
      *
      * @param replace whether what is there now may be dropped
      * @return contents that could not be restored, because the harbor had lost them before
@@ -104,21 +107,26 @@ final class BackupReader {
         state.damaged().forEach(wanted::remove);
         BackupMaker.Copied copied = BackupMaker.copy(wanted, folder.contents(), target.contents());
         target.contents().settle();
+        // That took a while.
+        nobodyElse(target);
         keepKey(state, target);
+        UnfinishedRestore.begun(target.home());
         drop(target);
         try {
             target.database().load(folder.database(state));
         } catch (IOException | UncheckedIOException e) {
             drop(target);
+            UnfinishedRestore.ended(target.home());
             throw new BackupFailed("The database could not be read in, and is empty: " + e.getMessage(), e);
         }
         new BackupRuns(target.db()).forgetUnended();
+        UnfinishedRestore.ended(target.home());
         List<String> lost = new ArrayList<>(state.damaged());
         lost.addAll(copied.damaged());
         return lost;
     }
 
-    private void free(BackupState state, Target target, boolean replace) throws IOException {
+    private static void nobodyElse(Target target) {
         int others = target.db()
                 .sql(
                         "select count(*) from information_schema.processlist where db = database() and id <> connection_id()")
@@ -129,7 +137,12 @@ final class BackupReader {
                     + (others == 1 ? "connection" : "connections")
                     + "). Nothing was changed; stop Even Harbor first.");
         }
-        if (replace) {
+    }
+
+    private void free(BackupState state, Target target, boolean replace) throws IOException {
+        nobodyElse(target);
+        // What a restore that was cut off left is nobody's harbor.
+        if (replace || UnfinishedRestore.isIn(target.home())) {
             return;
         }
         int tables = tables(target).size();

@@ -20,11 +20,6 @@ final class BackupRuns {
     /** One run. @param good empty while it is under way @param words what it came to */
     record Run(Instant begun, Instant heard, Optional<Boolean> good, String place, String words) {
 
-        /** Whether it is being made now. */
-        boolean underWay(Instant now) {
-            return good.isEmpty() && !brokeOff(now);
-        }
-
         /** Whether it was cut off before it could say what became of it. */
         boolean brokeOff(Instant now) {
             return good.isEmpty() && heard.plus(LONGEST_SILENCE).isBefore(now);
@@ -66,6 +61,15 @@ final class BackupRuns {
     /** A database that was restored holds the run that wrote it, which nobody ends any more. */
     void forgetUnended() {
         db.sql("delete from backup_run where good is null").update();
+    }
+
+    /** Whether any is being made just now, be it into another folder than the latest. */
+    boolean anyUnderWay() {
+        return db.sql("select count(*) from backup_run where good is null and heard_at >= ?")
+                        .param(DatabaseTime.of(Instant.now().minus(LONGEST_SILENCE)))
+                        .query(Long.class)
+                        .single()
+                > 0;
     }
 
     /** The latest; empty when none was ever begun. */

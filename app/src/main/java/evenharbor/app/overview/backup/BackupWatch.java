@@ -2,6 +2,7 @@ package evenharbor.app.overview.backup;
 
 import evenharbor.app.common.health.HealthPart;
 import evenharbor.app.what.content.SweepStop;
+import evenharbor.core.common.Dates;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -24,7 +25,7 @@ class BackupWatch implements HealthPart, SweepStop {
     /** While a backup copies contents that its database names, none of them may go. */
     @Override
     public boolean stopsSweeps() {
-        return runs.latest().filter(run -> run.underWay(Instant.now())).isPresent();
+        return runs.anyUnderWay();
     }
 
     @Override
@@ -43,14 +44,14 @@ class BackupWatch implements HealthPart, SweepStop {
             return List.of();
         }
         String last = good.map(
-                        run -> "The last good backup was begun at " + run.begun() + ", into " + run.place() + ".")
+                        run -> "The last good backup is of " + Dates.day(run.begun()) + ", in " + run.place() + ".")
                 .orElse("No backup of this harbor was ever made.");
         String since = runs.latest()
                 .filter(run -> good.isEmpty() || run.begun().isAfter(good.get().begun()))
                 .map(run -> run.brokeOff(now)
                         ? " The latest broke off."
                         : run.good()
-                                .map(is -> " The latest failed: " + run.words())
+                                .map(is -> " The latest was not good: " + run.words())
                                 .orElse(" One is being made."))
                 .orElse("");
         return List.of(last + since);

@@ -1,8 +1,9 @@
 package evenharbor.app.overview.backup;
 
-import java.io.ByteArrayOutputStream;
+import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -11,7 +12,6 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.SQLException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
@@ -39,7 +39,6 @@ final class DatabasePrograms {
 
     /** Writes all of it, packed, as at one instant. */
     void dump(Path file) throws IOException {
-        List<String> command = new ArrayList<>(List.of("mariadb-dump"));
         List<String> options = new ArrayList<>(List.of(
                 "--single-transaction",
                 "--quick",
@@ -47,7 +46,7 @@ final class DatabasePrograms {
                 "--no-tablespaces",
                 "--default-character-set=utf8mb4"));
         LEFT_OUT.forEach(table -> options.add("--ignore-table-data=" + place.database() + "." + table));
-        run(command, options, process -> {
+        run("mariadb-dump", options, process -> {
             process.getOutputStream().close();
             try (OutputStream out = new GZIPOutputStream(Files.newOutputStream(file));
                     InputStream in = process.getInputStream()) {
@@ -60,25 +59,20 @@ final class DatabasePrograms {
     }
 
     /** Whether a written database ends as one ends. */
-    static boolean isWhole(Path file) throws IOException {
-        byte[] end = new byte[0];
-        try (InputStream in = new GZIPInputStream(Files.newInputStream(file))) {
-            byte[] next = in.readNBytes(1 << 16);
-            while (next.length > 0) {
-                ByteArrayOutputStream both = new ByteArrayOutputStream();
-                both.write(end);
-                both.write(next);
-                byte[] all = both.toByteArray();
-                end = Arrays.copyOfRange(all, Math.max(0, all.length - 100), all.length);
-                next = in.readNBytes(1 << 16);
+    private static boolean isWhole(Path file) throws IOException {
+        try (BufferedReader lines = new BufferedReader(
+                new InputStreamReader(new GZIPInputStream(Files.newInputStream(file)), StandardCharsets.UTF_8))) {
+            String last = "";
+            for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+                last = line;
             }
+            return last.startsWith("-- Dump completed");
         }
-        return new String(end, StandardCharsets.UTF_8).contains("\n-- Dump completed");
     }
 
     /** Reads a written database in. */
     void load(Path file) throws IOException {
-        run(List.of("mariadb"), List.of("--default-character-set=utf8mb4"), process -> {
+        run("mariadb", List.of("--default-character-set=utf8mb4"), process -> {
             try (InputStream in = new GZIPInputStream(Files.newInputStream(file));
                     OutputStream out = process.getOutputStream()) {
                 in.transferTo(out);
@@ -90,15 +84,15 @@ final class DatabasePrograms {
         void with(Process process) throws IOException;
     }
 
-    private void run(List<String> program, List<String> options, Talk talk) throws IOException {
+    private void run(String program, List<String> options, Talk talk) throws IOException {
         Path account = account();
         Path errors = Files.createTempFile("harbor-database", ".txt");
         try {
-            List<String> command = new ArrayList<>(program);
+            List<String> command = new ArrayList<>(List.of(program));
             command.add("--defaults-file=" + account);
             command.addAll(options);
             command.add(place.database());
-            Process process = start(new ProcessBuilder(command).redirectError(errors.toFile()), program.get(0));
+            Process process = start(new ProcessBuilder(command).redirectError(errors.toFile()), program);
             IOException broken = null;
             try {
                 talk.with(process);
@@ -108,8 +102,7 @@ final class DatabasePrograms {
             int status = process.waitFor();
             if (status != 0 || broken != null) {
                 String words = Files.readString(errors).strip();
-                throw new IOException(
-                        program.get(0) + ": " + (words.isEmpty() ? "it ended with " + status : words), broken);
+                throw new IOException(program + ": " + (words.isEmpty() ? "it ended with " + status : words), broken);
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

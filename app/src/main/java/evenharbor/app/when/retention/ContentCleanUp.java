@@ -35,7 +35,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 public class ContentCleanUp implements HealthPart {
 
-    private static final Blobs.Swept NOTHING = new Blobs.Swept(0, 0, 0, 0);
     private static final Logger LOG = LoggerFactory.getLogger(ContentCleanUp.class);
 
     private final List<ContentUser> users;
@@ -71,20 +70,22 @@ public class ContentCleanUp implements HealthPart {
 
     private void sweepOrTell() {
         try {
-            Blobs.Swept swept = sweep();
+            Optional<Blobs.Swept> swept = sweep();
             trouble = "";
-            LOG.info("Contents were cleaned up: {}", swept);
+            LOG.info(
+                    "Clean-up of contents: {}",
+                    swept.map(Object::toString).orElse("not now, something needs them all"));
         } catch (IOException | RuntimeException e) {
             trouble = "Contents that nothing needs could not be cleaned up: " + e.getMessage();
             LOG.error("Contents could not be cleaned up; nothing that is needed was touched", e);
         }
     }
 
-    /** Marks what is needed, and lets go of the rest that is old; of nothing while something stops that. */
-    public Blobs.Swept sweep() throws IOException {
+    /** Marks what is needed, and lets go of the rest that is old. @return empty when something stops that just now */
+    public Optional<Blobs.Swept> sweep() throws IOException {
         Instant before = Instant.now().minus(properties.spared());
         Optional<MarkedContents> marked = marked();
-        return marked.isEmpty() ? NOTHING : blobs.sweep(marked.get()::contains, before);
+        return marked.isEmpty() ? Optional.empty() : Optional.of(blobs.sweep(marked.get()::contains, before));
     }
 
     private Optional<MarkedContents> marked() throws IOException {

@@ -6,12 +6,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
 import evenharbor.app.fixture.TestHarbor;
+import evenharbor.app.when.retention.ContentCleanUp;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -22,6 +24,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** A harbor is backed up while people work in it, and another one made of that answers as the first did at one instant. */
 class BackupTest {
@@ -162,17 +165,21 @@ class BackupTest {
                         .said())
                 .contains("There is no backup yesterday in");
 
-        // One that is killed leaves the earlier ones, and the next goes on.
+        // One that is killed in the midst leaves the earlier ones, and the next goes on.
+        int before = states().size();
         Path output = Files.createTempFile("killed", ".txt");
-        for (int millis : new int[] {1500, 2500}) {
-            Process backup = harbor.begin(BackupCommands.class, output, "backup", folder.toString());
-            pause(millis);
-            backup.destroyForcibly();
+        Process backup = harbor.begin(BackupCommands.class, output, "backup", folder.toString());
+        while (backup.isAlive() && states().stream().noneMatch(BackupTest::unfinished)) {
+            Thread.onSpinWait();
         }
+        backup.destroyForcibly().onExit().join();
+        assertThat(states()).as(Files.readString(output)).anyMatch(BackupTest::unfinished);
+        assertThat(states().stream().filter(state -> !unfinished(state))).hasSize(before);
         Called checked = call(harbor, "check-backup", folder.toString());
         assertThat(checked.said()).contains("is whole");
         assertThat(checked.status()).isZero();
         assertThat(call(harbor, "backup", folder.toString()).status()).isZero();
+        assertThat(states()).noneMatch(BackupTest::unfinished);
 
         // What was altered on the disk is told.
         Path state = latest(folder.resolve("states"));
@@ -191,11 +198,9 @@ class BackupTest {
         Path newest = latest(folder.resolve("states"));
         assertThat(newest).isNotEqualTo(state);
         Path about = newest.resolve("about.json");
+        String own = Files.readString(about);
         Files.writeString(
-                about,
-                Pattern.compile("\"schema\" : \\d+")
-                        .matcher(Files.readString(about))
-                        .replaceFirst("\"schema\" : 999"));
+                about, Pattern.compile("\"schema\" : \\d+").matcher(own).replaceFirst("\"schema\" : 999"));
         assertThat(call(harbor, "restore", folder.toString(), "--replace").said())
                 .contains("which is newer than what is installed here. Nothing was changed");
         Path database = state.resolve("database.sql.gz");
@@ -214,12 +219,28 @@ class BackupTest {
                                 state.getFileName().toString())
                         .said())
                 .contains("Its database is not what was written. Nothing was changed; choose an earlier one.");
+        // On what a restore was cut off in nobody starts; restored again, all is well.
+        Files.writeString(harbor.home().resolve("restore-unfinished"), "");
+        assertThat(harbor.endsByItself())
+                .contains("Even Harbor was not started: a restore was cut off here, and its database is not whole.");
+        Files.writeString(about, own);
+        assertThat(call(harbor, "restore", folder.toString()).said()).contains("is restored");
         harbor.start();
         assertThat(harbor.client()
                         .visit("backed-1.harbor.localhost", "/")
                         .is(200)
                         .text())
                 .contains("<title>1</title>");
+    }
+
+    private List<Path> states() throws IOException {
+        try (Stream<Path> all = Files.list(folder.resolve("states"))) {
+            return all.toList();
+        }
+    }
+
+    private static boolean unfinished(Path state) {
+        return state.getFileName().toString().startsWith(".unfinished-");
     }
 
     private static Path latest(Path states) throws IOException {
@@ -230,11 +251,49 @@ class BackupTest {
         }
     }
 
-    private static void pause(int millis) {
+    /** While one is made, also one that is not the latest, no content goes; one that fell silent is over. */
+    @Test
+    void nothingIsCleanedUpWhileABackupIsMade() throws IOException {
+        JdbcClient db = TestHarbor.get().bean(JdbcClient.class);
+        BackupRuns runs = new BackupRuns(db);
+        ContentCleanUp cleanUp = TestHarbor.get().bean(ContentCleanUp.class);
+        long slow = runs.begin(Path.of("/srv/slow"));
         try {
-            Thread.sleep(millis);
-        } catch (InterruptedException e) {
-            throw new IllegalStateException(e);
+            long quick = runs.begin(Path.of("/srv/quick"));
+            assertThat(cleanUp.sweep()).isEmpty();
+            runs.ended(quick, true, "");
+            assertThat(cleanUp.sweep()).isEmpty();
+            db.sql("update backup_run set heard_at = heard_at - interval 6 minute where id = ?")
+                    .param(slow)
+                    .update();
+            assertThat(cleanUp.sweep()).isPresent();
+        } finally {
+            db.sql("delete from backup_run").update();
+        }
+    }
+
+    @Test
+    void whenTheLastGoodOneIsTooOldThatIsTold() {
+        JdbcClient db = TestHarbor.get().bean(JdbcClient.class);
+        BackupRuns runs = new BackupRuns(db);
+        BackupWatch watch = new BackupWatch(db, new BackupProperties(Duration.ofHours(26)));
+        try {
+            assertThat(watch.troubles()).containsExactly("No backup of this harbor was ever made.");
+            assertThat(new BackupWatch(db, new BackupProperties(Duration.ZERO)).troubles())
+                    .isEmpty();
+            long good = runs.begin(Path.of("/srv/backups"));
+            assertThat(watch.troubles()).containsExactly("No backup of this harbor was ever made. One is being made.");
+            runs.ended(good, true, "");
+            assertThat(watch.troubles()).isEmpty();
+            db.sql("update backup_run set begun_at = '2026-11-03 02:30', heard_at = '2026-11-03 02:31'")
+                    .update();
+            assertThat(watch.troubles()).containsExactly("The last good backup is of 3 Nov 2026, in /srv/backups.");
+            runs.ended(runs.begin(Path.of("/srv/backups")), false, "No space left on device");
+            assertThat(watch.troubles())
+                    .containsExactly("The last good backup is of 3 Nov 2026, in /srv/backups."
+                            + " The latest was not good: No space left on device");
+        } finally {
+            db.sql("delete from backup_run").update();
         }
     }
 }

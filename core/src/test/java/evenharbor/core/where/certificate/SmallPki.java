@@ -36,7 +36,7 @@ import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.operator.jcajce.JcaContentSignerBuilder;
 
 /** A root, an issuer below it, and certificates as they are wanted, right or wrong. */
-final class SmallPki {
+public final class SmallPki {
 
     static final Instant NOW = Instant.parse("2026-11-24T12:00:00Z");
     static final String HOST = "papermoon.example";
@@ -157,6 +157,13 @@ final class SmallPki {
                 throw new IllegalStateException(e);
             }
         }
+    }
+
+    /** A certificate for {@code papermoon.example} that is good on 2026-11-24, its issuer and its key, in one file. */
+    public static String oneFile() {
+        SmallPki pki = new SmallPki();
+        KeyPair key = key("EC");
+        return new String(pem(pki.leaf(key).make(), pki.issuer, key), StandardCharsets.US_ASCII);
     }
 
     static byte[] pem(Object... objects) {
