@@ -33,6 +33,8 @@ class RefusalsTest {
                 "POST | /api/sites | {\"title\":\"\",\"pages\":false,\"settings\":false} | 400 | invalid",
                 "POST | /api/sites | {\"title\":\"x\",\"copyFrom\":\"nobody\",\"pages\":true,\"settings\":true} | 404 | not-found",
                 "POST | /api/sites | {broken | 400 | *",
+                "POST | /api/sites | {\"title\":\"half \\ud800\",\"pages\":false,\"settings\":false} | 400 | invalid",
+                "POST | /api/people/invitations | {\"emails\":\"a\\udc00@b.example\",\"role\":\"EDITOR\",\"words\":\"\"} | 400 | invalid",
                 "PUT | /api/sites/SITE | {\"title\":\"\",\"listed\":true,\"pinned\":true} | 400 | invalid",
                 "POST | /api/sites/SITE/addresses | {\"typed\":\"-a-\"} | 400 | invalid",
                 "POST | /api/sites/SITE/addresses | {\"typed\":\"admin\"} | 422 | name-unusable",

@@ -230,7 +230,14 @@ class ReadersFuzzTest {
             try {
                 assertTimeoutPreemptively(LONGEST, () -> READERS.get(name).accept(text));
             } catch (AssertionError | RuntimeException e) {
-                throw new AssertionError("Try " + n + " of seed " + SEED + ": " + text, e);
+                // What is thrown is told before the text, which may be long.
+                String where = Stream.of(e.getStackTrace())
+                        .filter(frame -> frame.getClassName().startsWith("evenharbor.core."))
+                        .findFirst()
+                        .map(Object::toString)
+                        .orElse("");
+                throw new AssertionError(
+                        "Try " + n + " of seed " + SEED + ", " + e + " at " + where + ", with: " + text, e);
             }
         }
     }

@@ -74,7 +74,7 @@ public final class WelcomeMail {
         String plain = text.substring(0, Math.min(LONGEST, text.length()))
                 .replace('\u00A0', ' ')
                 .replace("\r\n", "\n")
-                .replaceAll("[\\u200B-\\u200D\\u2060\\uFEFF\\u00AD]", "")
+                .replaceAll("[\\u200B-\\u200D\\u2060\\uFEFF\\u00AD\\p{Cs}]", "")
                 .replaceAll(LONG_BLANK, BLANK)
                 .replaceAll(LONG_LINE, "$0\n");
         mail.labelled(plain);

@@ -57,6 +57,9 @@ public final class ZoneFile {
             return bad("It cannot be read: " + e.getMessage().replace("<none>:", "line ") + ".");
         } catch (IOException | IllegalArgumentException e) {
             return bad("It cannot be read: " + e.getMessage() + ".");
+        } catch (IndexOutOfBoundsException e) {
+            // Of a name that is written as nothing in quotation marks, the library's reader takes the first character.
+            return bad("It cannot be read: a name in it is empty.");
         }
         List<RecordSet> sets = new ArrayList<>();
         found.forEach((key, records) -> sets.add(new RecordSet(
