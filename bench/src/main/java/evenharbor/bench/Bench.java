@@ -40,7 +40,9 @@ public final class Bench {
                 () -> FirstPublishBench.run(new HarborClient(origin, visitors), folder.resolve("first")));
         all.put("addresses", () -> AddressBench.run(folder.resolve("addresses")));
         all.put("hosts", () -> new HostBench(folder.resolve("hosts")).run());
-        all.put("when", () -> WhenBench.run(folder.resolve("when")));
+        all.put("when", WhenBench::run);
+        all.put("search", () -> PageSearchBench.run(folder.resolve("search")));
+        all.put("sweep", () -> List.of(SweepBench.run(folder.resolve("sweep"))));
         all.put("looks", () -> CheckBench.run(origin, visitors));
         all.put("interactions", () -> InteractionBench.run(origin, visitors, folder.resolve("interactions")));
         all.put("first-load", () -> FirstLoadBench.run(origin));

@@ -68,12 +68,6 @@ final class HostBench {
         }
     }
 
-    private static double median(double[] values) {
-        double[] sorted = values.clone();
-        Arrays.sort(sorted);
-        return sorted[sorted.length / 2];
-    }
-
     private void sftp(List<Row> rows, OpenSsh ssh, Path site, Manifest all) throws Exception {
         Reach reach = hosts.accepted(Protocol.SFTP, ssh.port(), OpenSsh.user(), ssh.key(), 1);
         Path there = Files.createDirectories(folder.resolve("there"));
@@ -91,17 +85,17 @@ final class HostBench {
         }
         rows.add(Row.atMost(
                 "SFTP, first publish / recursive copy",
-                median(ours) / median(theirs),
+                Median.of(ours) / Median.of(theirs),
                 1.2,
                 "x",
-                String.format("%.1f s, %.1f s", median(ours), median(theirs))));
+                String.format("%.1f s, %.1f s", Median.of(ours), Median.of(theirs))));
         String last = there.resolve("ours" + (ROUNDS - 1)).toString();
         HostPublish.Door door = () -> hosts.folders().open(reach, last);
         double[] nothing = new double[ROUNDS];
         for (int i = 0; i < ROUNDS; i++) {
             nothing[i] = hosts.publish(door, all, book, null);
         }
-        rows.add(Row.atMost("SFTP, nothing changed, all looked at", median(nothing), 2, "s", FILES + " files"));
+        rows.add(Row.atMost("SFTP, nothing changed, all looked at", Median.of(nothing), 2, "s", FILES + " files"));
         ten(rows, ssh, door, all, book, last);
     }
 
@@ -133,10 +127,10 @@ final class HostBench {
         }
         rows.add(Row.atMost(
                 "SFTP, ten changed files / a batch of these ten",
-                median(ours) / median(theirs),
+                Median.of(ours) / Median.of(theirs),
                 1.2,
                 "x",
-                String.format("%.2f s, %.2f s", median(ours), median(theirs))));
+                String.format("%.2f s, %.2f s", Median.of(ours), Median.of(theirs))));
     }
 
     private void sftpLate(List<Row> rows, OpenSsh ssh, Path some, Manifest few) throws Exception {
@@ -193,10 +187,10 @@ final class HostBench {
         double[] theirsWarm = Arrays.copyOfRange(theirs, 1, theirs.length);
         rows.add(Row.atMost(
                 "a folder / cp -r, both warm",
-                median(oursWarm) / median(theirsWarm),
+                Median.of(oursWarm) / Median.of(theirsWarm),
                 2,
                 "x",
-                String.format("%.2f s, %.2f s", median(oursWarm), median(theirsWarm))));
+                String.format("%.2f s, %.2f s", Median.of(oursWarm), Median.of(theirsWarm))));
     }
 
     private void ftp(List<Row> rows, Manifest few) throws Exception {
@@ -239,11 +233,12 @@ final class HostBench {
             }
             rows.add(Row.atMost(
                     "FTPS / FTP, one connection",
-                    median(secure) / median(plain),
+                    Median.of(secure) / Median.of(plain),
                     2,
                     "x",
                     String.format(
-                            "%.1f ms, %.1f ms a file", median(secure) / DELAYED * 1e3, median(plain) / DELAYED * 1e3)));
+                            "%.1f ms, %.1f ms a file",
+                            Median.of(secure) / DELAYED * 1e3, Median.of(plain) / DELAYED * 1e3)));
         }
     }
 }

@@ -38,6 +38,8 @@ import org.springframework.web.bind.annotation.RestController;
 class PublishController {
 
     private final Publishing publishing;
+    private final LiveSwitch liveSwitch;
+    private final DraftRestore draftRestore;
     private final Review review;
     private final RedirectProposals proposals;
     private final Sites sites;
@@ -47,6 +49,8 @@ class PublishController {
 
     PublishController(
             Publishing publishing,
+            LiveSwitch liveSwitch,
+            DraftRestore draftRestore,
             Review review,
             RedirectProposals proposals,
             Sites sites,
@@ -54,6 +58,8 @@ class PublishController {
             LiveStates states,
             RepeatKeys repeats) {
         this.publishing = publishing;
+        this.liveSwitch = liveSwitch;
+        this.draftRestore = draftRestore;
         this.review = review;
         this.proposals = proposals;
         this.sites = sites;
@@ -161,19 +167,19 @@ class PublishController {
 
     @PutMapping("/sites/{siteId}/live")
     LiveView setLive(@PathVariable String siteId, @RequestBody Switch wanted) {
-        return view(wanted.live() ? publishing.putLive(siteId) : publishing.takeDown(siteId, false));
+        return view(wanted.live() ? liveSwitch.putLive(siteId) : liveSwitch.takeDown(siteId, false));
     }
 
     @PutMapping("/sites/{siteId}/live/version")
     LiveView putVersionLive(@PathVariable String siteId, @RequestBody PutLive wanted) {
-        return view(publishing.putLive(
+        return view(liveSwitch.putLive(
                 siteId, wanted.version(), wanted.redirects(), Boolean.TRUE.equals(wanted.rightsConfirmed())));
     }
 
     @PostMapping("/sites/{siteId}/versions/{number}/restoration")
     RestoredView restore(@PathVariable String siteId, @PathVariable int number, @RequestBody Restore form) {
-        Publishing.Restored restored =
-                publishing.restore(siteId, number, OptionalLong.of(form.draftRevision()), form.redirects());
+        DraftRestore.Restored restored =
+                draftRestore.restore(siteId, number, OptionalLong.of(form.draftRevision()), form.redirects());
         return new RestoredView(restored.saved().orElse(null), restored.draftRevision());
     }
 

@@ -12,9 +12,6 @@ import evenharbor.app.hosting.transfer.HostTrouble;
 import evenharbor.app.hosting.transfer.Meter;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
-import evenharbor.app.who.access.Person;
-import evenharbor.app.who.activity.Activities;
-import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.app.who.activity.MovedOn;
 import evenharbor.core.hosting.host.HostFault;
 import jakarta.annotation.PreDestroy;
@@ -57,11 +54,11 @@ class HostWorker {
     private final HostJobRepository jobs;
     private final DestinationRepository destinations;
     private final HostJobSteps steps;
+    private final HostJobEnds ends;
     private final Hosts hosts;
     private final HostReach reach;
     private final HostProperties properties;
     private final Sites sites;
-    private final Activities activities;
     private final TransactionTemplate transactions;
     private final NodeName node;
     private final Clock clock;
@@ -80,11 +77,11 @@ class HostWorker {
             HostJobRepository jobs,
             DestinationRepository destinations,
             HostJobSteps steps,
+            HostJobEnds ends,
             Hosts hosts,
             HostReach reach,
             HostProperties properties,
             Sites sites,
-            Activities activities,
             TransactionTemplate transactions,
             NodeName node,
             Clock clock,
@@ -92,11 +89,11 @@ class HostWorker {
         this.jobs = jobs;
         this.destinations = destinations;
         this.steps = steps;
+        this.ends = ends;
         this.hosts = hosts;
         this.reach = reach;
         this.properties = properties;
         this.sites = sites;
-        this.activities = activities;
         this.transactions = transactions;
         this.node = node;
         this.clock = clock;
@@ -180,7 +177,8 @@ class HostWorker {
             try {
                 HostJobSteps.Outcome outcome = once(job, meter);
                 meter.beat();
-                finish(job.id, site, outcome);
+                ends.finish(job.id, site, outcome);
+                movedOn(site);
                 return;
             } catch (Meter.Stopped e) {
                 LOG.info("Work {} was paused, stopped or taken over", job.id);
@@ -266,63 +264,12 @@ class HostWorker {
         return steps.carryOut(job, destination, meter, () -> reach.open(host, destination.folder));
     }
 
-    private void finish(String id, Site site, HostJobSteps.Outcome outcome) {
-        transactions.executeWithoutResult(status -> {
-            HostJob job = jobs.lock(id).orElseThrow();
-            job.state = HostJob.State.DONE;
-            job.step = HostJob.Step.DONE;
-            job.result = outcome.sentence();
-            job.fault = null;
-            job.problem = "";
-            job.againAt = null;
-            job.finishedAt = clock.instant();
-            jobs.save(job);
-            DestinationEntity destination = destinations.lock(job.destinationId).orElseThrow();
-            outcome.apply().accept(destination);
-            destination.problem = "";
-            if (job.kind != HostJob.Kind.LOOK) {
-                destination.succeededAt = clock.instant();
-                activities.note(
-                        job.kind == HostJob.Kind.CHECK ? ActivityKind.HOST_CHECKED : ActivityKind.SENT,
-                        site.id(),
-                        starter(job, site),
-                        outcome.sentence() + " (" + destination.place() + ")");
-            }
-        });
+    private void fail(String id, Site site, HostFault fault, String sentence) {
+        ends.fail(id, site, fault, sentence);
         movedOn(site);
     }
 
     private void movedOn(Site site) {
         events.publishEvent(new MovedOn(site.accountId(), site.id()));
-    }
-
-    private void fail(String id, Site site, HostFault fault, String sentence) {
-        transactions.executeWithoutResult(status -> {
-            HostJob job = jobs.lock(id).orElseThrow();
-            if (job.state != HostJob.State.RUNNING) {
-                return;
-            }
-            DestinationEntity destination = destinations.lock(job.destinationId).orElseThrow();
-            String now = steps.nowThere(job, destination);
-            job.state = HostJob.State.FAILED;
-            job.fault = fault;
-            job.problem = sentence;
-            job.result = now;
-            job.againAt = null;
-            job.finishedAt = clock.instant();
-            jobs.save(job);
-            destination.failedAt = clock.instant();
-            destination.problem = sentence;
-            activities.note(
-                    ActivityKind.SEND_FAILED,
-                    site.id(),
-                    starter(job, site),
-                    destination.place() + ": " + sentence + " " + now);
-        });
-        movedOn(site);
-    }
-
-    private static Person starter(HostJob job, Site site) {
-        return new Person(job.startedBy, site.accountId(), "", "");
     }
 }

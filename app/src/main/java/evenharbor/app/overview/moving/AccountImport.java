@@ -2,7 +2,7 @@ package evenharbor.app.overview.moving;
 
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.harbor.audience.AudienceCopies;
-import evenharbor.app.harbor.publish.Publishing;
+import evenharbor.app.harbor.publish.LiveSwitch;
 import evenharbor.app.hosting.cost.Costs;
 import evenharbor.app.overview.arrival.Arrivals;
 import evenharbor.app.what.addition.DraftSettings;
@@ -63,7 +63,7 @@ class AccountImport {
     private final Claims claims;
     private final AudienceCopies audiences;
     private final PlannedChanges plans;
-    private final Publishing publishing;
+    private final LiveSwitch liveSwitch;
     private final Manifests manifests;
     private final Blobs blobs;
     private final TransactionTemplate transactions;
@@ -82,7 +82,7 @@ class AccountImport {
             Claims claims,
             AudienceCopies audiences,
             PlannedChanges plans,
-            Publishing publishing,
+            LiveSwitch liveSwitch,
             Manifests manifests,
             Blobs blobs,
             TransactionTemplate transactions,
@@ -99,7 +99,7 @@ class AccountImport {
         this.claims = claims;
         this.audiences = audiences;
         this.plans = plans;
-        this.publishing = publishing;
+        this.liveSwitch = liveSwitch;
         this.manifests = manifests;
         this.blobs = blobs;
         this.transactions = transactions;
@@ -184,7 +184,7 @@ class AccountImport {
                     && tried(
                             left,
                             "Version " + file.liveVersion() + " going live",
-                            () -> publishing.putLive(site.id(), file.liveVersion(), true, rightsConfirmed));
+                            () -> liveSwitch.putLive(site.id(), file.liveVersion(), true, rightsConfirmed));
             Objects.requireNonNullElse(file.plans(), List.<Archive.PlanFile>of())
                     .forEach(plan -> tried(
                             left,

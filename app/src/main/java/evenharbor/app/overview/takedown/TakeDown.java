@@ -1,7 +1,7 @@
 package evenharbor.app.overview.takedown;
 
 import evenharbor.app.common.problem.Problem;
-import evenharbor.app.harbor.publish.Publishing;
+import evenharbor.app.harbor.publish.LiveSwitch;
 import evenharbor.app.harbor.route.EdgeRoutes;
 import evenharbor.app.harbor.route.Supposed;
 import evenharbor.app.hosting.destination.DestinationStands;
@@ -35,7 +35,7 @@ public class TakeDown {
     private final EdgeRoutes routes;
     private final DestinationStands destinations;
     private final Removals removals;
-    private final Publishing publishing;
+    private final LiveSwitch liveSwitch;
     private final Clock clock;
 
     TakeDown(
@@ -45,7 +45,7 @@ public class TakeDown {
             EdgeRoutes routes,
             DestinationStands destinations,
             Removals removals,
-            Publishing publishing,
+            LiveSwitch liveSwitch,
             Clock clock) {
         this.sites = sites;
         this.states = states;
@@ -53,7 +53,7 @@ public class TakeDown {
         this.routes = routes;
         this.destinations = destinations;
         this.removals = removals;
-        this.publishing = publishing;
+        this.liveSwitch = liveSwitch;
         this.clock = clock;
     }
 
@@ -113,7 +113,7 @@ public class TakeDown {
      * @param everywhere whether its other addresses stop, too, and its copies at all hosts are removed
      */
     public TakenDown carryOut(String siteId, boolean everywhere) {
-        Live after = publishing.takeDown(siteId, everywhere);
+        Live after = liveSwitch.takeDown(siteId, everywhere);
         return everywhere ? copiesRemoved(siteId, after.live()) : new TakenDown(after.live(), 0, List.of());
     }
 

@@ -2,6 +2,7 @@ package evenharbor.app.practice.demo;
 
 import evenharbor.app.HarborProperties;
 import evenharbor.app.harbor.audience.AudienceCopies;
+import evenharbor.app.harbor.publish.LiveSwitch;
 import evenharbor.app.harbor.publish.Publisher;
 import evenharbor.app.harbor.publish.Publishing;
 import evenharbor.app.harbor.publish.SiteClosures;
@@ -106,6 +107,7 @@ class DemoLoader implements ApplicationRunner {
     private final RedirectFacts facts;
     private final Costs costs;
     private final Publishing publishing;
+    private final LiveSwitch liveSwitch;
     private final SiteClosures closures;
     private final PlannedChanges plans;
     private final Publisher publisher;
@@ -136,6 +138,7 @@ class DemoLoader implements ApplicationRunner {
             RedirectFacts facts,
             Costs costs,
             Publishing publishing,
+            LiveSwitch liveSwitch,
             SiteClosures closures,
             PlannedChanges plans,
             Publisher publisher,
@@ -163,6 +166,7 @@ class DemoLoader implements ApplicationRunner {
         this.facts = facts;
         this.costs = costs;
         this.publishing = publishing;
+        this.liveSwitch = liveSwitch;
         this.closures = closures;
         this.plans = plans;
         this.publisher = publisher;
@@ -274,7 +278,7 @@ class DemoLoader implements ApplicationRunner {
             case SAVE -> Optional.of(versions.saveDraft(siteId, state.name()).number());
             case LEAVE -> Optional.empty();
             case TAKE_DOWN -> {
-                publishing.takeDown(siteId, false);
+                liveSwitch.takeDown(siteId, false);
                 yield Optional.empty();
             }
             case CLOSE -> {
