@@ -40,7 +40,7 @@ const QUESTIONS: Record<string, (siteId: string) => Question[]> = {
   'what/review': (id) => [reviewOf(id), draftOf(id), reviewsOf(id)],
   'what/reviews/:reviewId?': (id) => [reviewsOf(id)],
   'what/versions/:number?': (id) => [versionsOf(id)],
-  when: (id) => [pastOf(id, daysAhead('months')), activitiesOf(id)],
+  when: (id) => [pastOf(id, { back: 366, ahead: daysAhead('months') }), activitiesOf(id)],
 };
 
 /** Fetches a screen, and what it asks first. It must not matter whether that succeeds. */

@@ -53,7 +53,7 @@ function CertificateNotices() {
 export function AllSites() {
   const owner = useOwnsAccount();
   const span = useSpan();
-  const sites = useSites(span.ahead);
+  const sites = useSites(span.known);
   return (
     <>
       <main className="mx-auto max-w-[1500px] px-4 py-5">

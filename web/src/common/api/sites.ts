@@ -2,15 +2,23 @@ import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query'
 import { api, dataOf, type Schemas } from './client';
 import { at, keys } from './queries';
 
-/** All sites. @param ahead how many days of what is to come */
-export const sitesOf = (ahead = 31) =>
+/** How many days of what was, and of what is to come, are asked for. */
+export interface Reach {
+  back: number;
+  ahead: number;
+}
+
+const USUAL: Reach = { back: 366, ahead: 31 };
+
+/** All sites. */
+export const sitesOf = ({ back, ahead } = USUAL) =>
   queryOptions({
-    queryKey: ahead === 31 ? keys.sites : [...keys.sites, 'ahead', ahead],
+    queryKey: back === USUAL.back && ahead === USUAL.ahead ? keys.sites : [...keys.sites, back, ahead],
     placeholderData: keepPreviousData,
-    queryFn: () => dataOf(api.GET('/api/sites', { params: { query: { ahead } } })),
+    queryFn: () => dataOf(api.GET('/api/sites', { params: { query: { back, ahead } } })),
   });
 
-export const useSites = (ahead = 31) => useQuery(sitesOf(ahead));
+export const useSites = (reach = USUAL) => useQuery(sitesOf(reach));
 
 export const siteOf = (id: string) =>
   queryOptions({
@@ -28,13 +36,15 @@ export const activitiesOf = (id: string) =>
 
 export const useActivities = (id: string) => useQuery(activitiesOf(id));
 
-export const pastOf = (id: string, ahead: number) =>
+export const pastOf = (id: string, { back, ahead }: Reach) =>
   queryOptions({
-    queryKey: keys.part(id, 'past', ahead),
+    queryKey: keys.part(id, 'past', back, ahead),
     placeholderData: (before: Schemas['LaneView'] | undefined) =>
       before?.site.id === id ? before : undefined,
     queryFn: () =>
-      dataOf(api.GET('/api/sites/{siteId}/past', { params: { path: { siteId: id }, query: { ahead } } })),
+      dataOf(
+        api.GET('/api/sites/{siteId}/past', { params: { path: { siteId: id }, query: { back, ahead } } }),
+      ),
   });
 
-export const usePast = (id: string, ahead: number) => useQuery(pastOf(id, ahead));
+export const usePast = (id: string, reach: Reach) => useQuery(pastOf(id, reach));

@@ -15,8 +15,8 @@ export interface Span {
   /** The same as an instant. */
   at: string | null;
   axis: Axis;
-  /** How many days of what is to come have to be known to draw it. */
-  ahead: number;
+  /** How many days of what was and of what is to come have to be known to draw it. */
+  known: { back: number; ahead: number };
 }
 
 export function useSpan(): Span {
@@ -33,9 +33,14 @@ export function useSpan(): Span {
     setTyped,
     at,
     axis: axisAround(now, reach, middle),
-    ahead: daysAhead(reach) + Math.max(0, Math.ceil((middle.getTime() - now.getTime()) / 86_400_000)),
+    known: {
+      back: Math.max(366, Math.ceil(daysAhead(reach) + days(middle, now))),
+      ahead: daysAhead(reach) + Math.max(0, Math.ceil(days(now, middle))),
+    },
   };
 }
+
+const days = (from: Date, to: Date) => (to.getTime() - from.getTime()) / 86_400_000;
 
 function instantOf(typed: string): string | null {
   try {

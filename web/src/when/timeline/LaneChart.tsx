@@ -1,13 +1,15 @@
 import type { Schemas } from '../../common/api/client';
 import { shown } from '../../common/clock/time';
+import { counted } from '../../common/ui/Words';
 import { standingOf } from '../../what/site/thisSite';
 import { WIDTH, type Axis } from '../axis/axis';
 
 type Lane = Schemas['LaneView'];
 
-function describe({ site, spans, notches }: Lane) {
+function describe({ site, spans, notches, toldFrom }: Lane) {
   const state = site.live ? `live with version ${String(site.liveVersion)}` : 'not live';
-  return `${site.title}: ${state}; ${String(notches.length)} versions; live ${String(spans.length)} times`;
+  const since = shown(toldFrom, 'd MMM yyyy');
+  return `${site.title}: ${state}; since ${since} ${counted(notches.length, 'version')}, live ${counted(spans.length, 'time')}`;
 }
 
 /** A lane's bands, notches and hatching, and what is planned. */
@@ -24,6 +26,8 @@ export function LaneChart({ lane, axis }: { lane: Lane; axis: Axis }) {
   const notches = lane.notches
     .map((n) => ({ ...n, at: x(new Date(n.at)), time: n.at }))
     .filter((n) => n.at >= 0 && n.at <= WIDTH);
+  // Of a site with very many versions only the latest are told: what was before is not "nothing".
+  const untold = clamp(x(new Date(lane.toldFrom)));
   const ahead = foreseen(lane, now).map((part) => ({
     ...part,
     a: clamp(x(part.from)),
@@ -49,8 +53,13 @@ export function LaneChart({ lane, axis }: { lane: Lane; axis: Axis }) {
           vectorEffect="non-scaling-stroke"
         />
       ))}
+      {untold > 0 && (
+        <rect x={0} y={18} width={untold} height={26} className="fill-land">
+          <title>{`Only the latest ${counted(notches.length, 'version')} are drawn`}</title>
+        </rect>
+      )}
       <path
-        d={`M0 44H${String(WIDTH)}`}
+        d={`M${String(untold)} 44H${String(WIDTH)}`}
         className="stroke-water"
         strokeDasharray="2 5"
         vectorEffect="non-scaling-stroke"

@@ -16,7 +16,7 @@ import { May, may } from '../../who/access/May';
 export function When() {
   const site = useThisSite();
   const span = useSpan();
-  const past = usePast(site.id, span.ahead);
+  const past = usePast(site.id, span.known);
   const activities = useActivities(site.id);
   const days = Map.groupBy(activities.data ?? [], (a) => shown(new Date(a.at), 'EEEE, d MMMM yyyy'));
   return (

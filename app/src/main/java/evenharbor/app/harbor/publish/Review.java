@@ -28,6 +28,8 @@ public class Review {
     private final DraftSettings settings;
     private final Cache<String, Changes> held =
             Caffeine.newBuilder().maximumSize(200).build();
+    private final Cache<String, Integer> counts =
+            Caffeine.newBuilder().maximumSize(50_000).build();
 
     Review(LiveStates states, Versions versions, Drafts drafts, Manifests manifests, DraftSettings settings) {
         this.states = states;
@@ -48,6 +50,13 @@ public class Review {
     public List<AdditionChanges.SettingsChange> settings(String siteId) {
         return AdditionChanges.between(
                 settings.of(files(liveManifest(siteId))), settings.of(drafts.files(drafts.find(siteId))));
+    }
+
+    /** How many differences there are between two kept manifests. */
+    public int count(String before, String after) {
+        return counts.get(
+                before + after,
+                key -> before.equals(after) ? 0 : between(before, after).count());
     }
 
     /** The differences between two kept manifests. */

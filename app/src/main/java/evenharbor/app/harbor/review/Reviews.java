@@ -88,14 +88,14 @@ public class Reviews {
      */
     public record Standing(String id, int version, ReviewLife.State state, String askedBy) {}
 
-    /** The latest review of a site that is open, or agreed to and not out yet. */
+    /** The latest review of several sites, by site, where it is open, or agreed to and not out yet. */
     @Transactional(readOnly = true)
-    public Optional<Standing> standing(String siteId) {
-        return repository.findBySiteIdOrderByAskedAtDesc(siteId, Limit.of(1)).stream()
-                .filter(review -> STANDING.contains(review.state))
+    public Map<String, Standing> standing(Collection<String> siteIds) {
+        return repository.latest(siteIds, STANDING).stream()
                 .filter(review -> review.state == ReviewLife.State.OPEN || notOut(review))
-                .map(review -> new Standing(review.id, review.version, review.state, review.askedBy))
-                .findFirst();
+                .map(review ->
+                        Map.entry(review.siteId, new Standing(review.id, review.version, review.state, review.askedBy)))
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue, (one, other) -> one));
     }
 
     private boolean notOut(ReviewEntity review) {

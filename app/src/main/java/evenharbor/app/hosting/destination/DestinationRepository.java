@@ -17,6 +17,8 @@ interface DestinationRepository extends Repository<DestinationEntity, String> {
 
     List<DestinationEntity> findBySiteIdOrderByCreatedAt(String siteId);
 
+    List<DestinationEntity> findBySiteIdInOrderByCreatedAt(Collection<String> siteIds);
+
     List<DestinationEntity> findByHostIdOrderByCreatedAt(String hostId);
 
     List<DestinationEntity> findByHostIdInOrderByCreatedAt(Collection<String> hostIds);

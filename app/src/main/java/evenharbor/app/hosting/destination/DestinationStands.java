@@ -4,11 +4,16 @@ import evenharbor.app.harbor.publish.Review;
 import evenharbor.app.hosting.host.Host;
 import evenharbor.app.hosting.host.Hosts;
 import evenharbor.app.what.draft.Drafts;
+import evenharbor.app.what.version.VersionMarks;
 import evenharbor.app.what.version.Versions;
 import evenharbor.core.where.address.Chart;
 import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -23,6 +28,7 @@ public class DestinationStands {
     private final Versions versions;
     private final Drafts drafts;
     private final Review review;
+    private final VersionMarks marks;
 
     DestinationStands(
             DestinationRepository repository,
@@ -30,13 +36,15 @@ public class DestinationStands {
             Hosts hosts,
             Versions versions,
             Drafts drafts,
-            Review review) {
+            Review review,
+            VersionMarks marks) {
         this.repository = repository;
         this.jobs = jobs;
         this.hosts = hosts;
         this.versions = versions;
         this.drafts = drafts;
         this.review = review;
+        this.marks = marks;
     }
 
     /**
@@ -49,7 +57,11 @@ public class DestinationStands {
 
     /** The destinations of a site at which work broke off and was not taken up again. */
     public List<BrokenDestination> broken(String siteId) {
-        return repository.findBySiteIdOrderByCreatedAt(siteId).stream()
+        return broken(repository.findBySiteIdOrderByCreatedAt(siteId));
+    }
+
+    private static List<BrokenDestination> broken(List<DestinationEntity> destinations) {
+        return destinations.stream()
                 .filter(destination -> !destination.problem.isEmpty())
                 .map(destination -> new BrokenDestination(destination.id, destination.place()))
                 .toList();
@@ -75,16 +87,58 @@ public class DestinationStands {
      */
     public record LateDestination(String id, String host, int behind) {}
 
-    /** The destinations of a site that hold less than the draft, but for those that follow by themselves. */
-    public List<LateDestination> late(String siteId) {
-        return repository.findBySiteIdOrderByCreatedAt(siteId).stream()
-                .filter(destination -> standing(destination) == Chart.HostStanding.WHOLE && !destination.follows)
-                .map(destination -> new LateDestination(
-                        destination.id,
-                        hosts.find(destination.hostId).map(Host::name).orElse(""),
-                        behind(destination).orElse(0)))
-                .filter(destination -> destination.behind() > 0)
+    /**
+     * What of a site's destinations needs attention.
+     *
+     * @param broken those at which work broke off and was not taken up again
+     * @param late those that hold less than the draft, but for those that follow by themselves
+     */
+    public record Attention(List<BrokenDestination> broken, List<LateDestination> late) {
+
+        /** Nothing at all. */
+        public static final Attention NONE = new Attention(List.of(), List.of());
+    }
+
+    /**
+     * What of several sites' destinations needs attention, by site; sites without destinations are left out.
+     *
+     * @param drafts hashes of the manifests of the sites' drafts, by site
+     */
+    public Map<String, Attention> attention(Map<String, String> drafts) {
+        List<DestinationEntity> all = repository.findBySiteIdInOrderByCreatedAt(drafts.keySet());
+        if (all.isEmpty()) {
+            return Map.of();
+        }
+        Set<String> underWay = jobs.having(all.stream().map(d -> d.id).toList(), HostJob.State.OPEN);
+        List<DestinationEntity> whole = all.stream()
+                .filter(d -> !d.follows && standing(d, underWay.contains(d.id)) == Chart.HostStanding.WHOLE)
+                .filter(d -> d.currentVersion != null)
                 .toList();
+        Map<VersionMarks.Key, String> manifests =
+                marks.manifests(whole.stream().map(DestinationStands::key).toList());
+        Map<String, Integer> behind = new HashMap<>();
+        whole.forEach(d -> behind.put(d.id, review.count(manifests.get(key(d)), drafts.get(d.siteId))));
+        behind.values().removeIf(count -> count == 0);
+        Map<String, String> names = hosts.names(whole.stream()
+                .filter(d -> behind.containsKey(d.id))
+                .map(d -> d.hostId)
+                .collect(Collectors.toSet()));
+        return all.stream()
+                .collect(Collectors.groupingBy(
+                        d -> d.siteId,
+                        Collectors.collectingAndThen(
+                                Collectors.toList(),
+                                ofOne -> new Attention(
+                                        broken(ofOne),
+                                        ofOne.stream()
+                                                .filter(d -> behind.containsKey(d.id))
+                                                .map(d -> new LateDestination(
+                                                        d.id, names.getOrDefault(d.hostId, ""), behind.get(d.id)))
+                                                .toList()))));
+    }
+
+    private static VersionMarks.Key key(DestinationEntity destination) {
+        return new VersionMarks.Key(destination.siteId, destination.currentVersion);
     }
 
     /**
@@ -131,8 +185,13 @@ public class DestinationStands {
     }
 
     private Chart.HostStanding standing(DestinationEntity destination) {
-        if (!jobs.findByDestinationIdAndStateIn(destination.id, HostJob.State.OPEN)
-                .isEmpty()) {
+        boolean underWay = !jobs.findByDestinationIdAndStateIn(destination.id, HostJob.State.OPEN)
+                .isEmpty();
+        return standing(destination, underWay);
+    }
+
+    private static Chart.HostStanding standing(DestinationEntity destination, boolean underWay) {
+        if (underWay) {
             return Chart.HostStanding.UNDER_WAY;
         }
         if (!destination.problem.isEmpty()) {

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
@@ -19,6 +20,9 @@ interface HostJobRepository extends Repository<HostJob, String> {
     Optional<HostJob> findFirstByDestinationIdOrderByStartedAtDescIdDesc(String destinationId);
 
     List<HostJob> findByDestinationIdAndStateIn(String destinationId, Collection<HostJob.State> states);
+
+    @Query("select j.destinationId from HostJob j where j.destinationId in :ids and j.state in :states")
+    Set<String> having(Collection<String> ids, Collection<HostJob.State> states);
 
     List<HostJob> findByNodeAndState(String node, HostJob.State state);
 

@@ -2,6 +2,7 @@ package evenharbor.app.hosting.host;
 
 import evenharbor.core.hosting.host.Protocol;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.Modifying;
@@ -14,6 +15,8 @@ interface HostRepository extends Repository<HostEntity, String> {
     void flush();
 
     Optional<HostEntity> findById(String id);
+
+    List<HostEntity> findByIdIn(Collection<String> ids);
 
     Optional<HostEntity> findByIdAndAccountId(String id, String accountId);
 

@@ -15,9 +15,12 @@ import evenharbor.core.hosting.host.Protocol;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.time.Clock;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -74,6 +77,14 @@ public class Hosts {
     @Transactional(readOnly = true)
     public Host mine(String id) {
         return entity(id).toHost();
+    }
+
+    /** What several hosts are called, by id; without asking when none is meant. */
+    @Transactional(readOnly = true)
+    public Map<String, String> names(Collection<String> ids) {
+        return ids.isEmpty()
+                ? Map.of()
+                : repository.findByIdIn(ids).stream().collect(Collectors.toMap(host -> host.id, host -> host.name));
     }
 
     /** A host of anyone's, for work that nobody in particular asked for. */

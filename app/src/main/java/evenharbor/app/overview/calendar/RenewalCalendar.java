@@ -1,9 +1,12 @@
 package evenharbor.app.overview.calendar;
 
 import evenharbor.app.HarborProperties;
+import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.when.plan.PlansAhead;
+import evenharbor.app.where.address.Address;
+import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.certificate.Certificates;
 import evenharbor.app.where.certificate.Secured;
 import evenharbor.app.where.domain.Domain;
@@ -16,7 +19,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import net.fortuna.ical4j.model.Calendar;
 import net.fortuna.ical4j.model.component.VEvent;
 import net.fortuna.ical4j.model.property.Description;
@@ -39,6 +45,8 @@ class RenewalCalendar {
     private final Certificates certificates;
     private final Domains domains;
     private final Sites sites;
+    private final Addresses addresses;
+    private final LiveStates states;
     private final PlansAhead plans;
     private final HarborProperties harbor;
     private final ReadingLinks links;
@@ -48,6 +56,8 @@ class RenewalCalendar {
             Certificates certificates,
             Domains domains,
             Sites sites,
+            Addresses addresses,
+            LiveStates states,
             PlansAhead plans,
             HarborProperties harbor,
             ReadingLinks links,
@@ -55,6 +65,8 @@ class RenewalCalendar {
         this.certificates = certificates;
         this.domains = domains;
         this.sites = sites;
+        this.addresses = addresses;
+        this.states = states;
         this.plans = plans;
         this.harbor = harbor;
         this.links = links;
@@ -80,19 +92,25 @@ class RenewalCalendar {
         calendar.add(new RefreshInterval(null, Duration.ofHours(12)));
         certificates.ofAccount(account).forEach(secured -> add(calendar, secured));
         domains.ofAccount(account).forEach(domain -> add(calendar, domain));
-        sites.ofAccount(account).forEach(site -> add(calendar, site));
+        addPlans(calendar, sites.ofAccount(account));
         return calendar.toString();
     }
 
-    private void add(Calendar calendar, Site site) {
-        for (PlansAhead.Ahead step : plans.ahead(site.id(), clock.instant().plus(AHEAD))) {
-            VEvent event = new VEvent(false);
-            event.add(new Uid("plan-" + step.id() + "@" + harbor.nameEnding()));
-            event.add(new DtStamp(clock.instant()));
-            event.add(new DtStart<>(step.at()));
-            event.add(new Summary(site.title() + ": " + step.words()));
-            event.add(new Description("Planned. Change it or call it off on the site's page When."));
-            calendar.add(event);
+    private void addPlans(Calendar calendar, List<Site> all) {
+        List<String> ids = all.stream().map(Site::id).toList();
+        Map<String, List<Address>> names = addresses.of(ids).stream().collect(Collectors.groupingBy(Address::siteId));
+        Map<String, PlansAhead.Coming> coming =
+                plans.coming(states.of(ids), names, clock.instant().plus(AHEAD));
+        for (Site site : all) {
+            for (PlansAhead.Ahead step : coming.get(site.id()).ahead()) {
+                VEvent event = new VEvent(false);
+                event.add(new Uid("plan-" + step.id() + "@" + harbor.nameEnding()));
+                event.add(new DtStamp(clock.instant()));
+                event.add(new DtStart<>(step.at()));
+                event.add(new Summary(site.title() + ": " + step.words()));
+                event.add(new Description("Planned. Change it or call it off on the site's page When."));
+                calendar.add(event);
+            }
         }
     }
 

@@ -1,5 +1,6 @@
 package evenharbor.app.overview.check;
 
+import evenharbor.core.where.address.Ladder;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -16,6 +17,8 @@ interface AddressCheckRepository extends JpaRepository<AddressCheck, String> {
     @Modifying
     @Query("update AddressCheck c set c.nextLookAt = :next where c.addressId = :id and c.nextLookAt <= :looked")
     void lookNext(String id, Instant next, Instant looked);
+
+    List<AddressCheck> findByAddressIdInAndStateIn(Collection<String> ids, Collection<Ladder.State> states);
 
     List<AddressCheck> findByAddressIdIn(Collection<String> ids);
 }

@@ -119,7 +119,17 @@ public class Checks {
 
     /** How these addresses stand, by id. */
     public Map<String, Standing> of(Collection<String> addressIds) {
-        return repository.findByAddressIdIn(addressIds).stream()
+        return byId(repository.findByAddressIdIn(addressIds));
+    }
+
+    /** How those of these addresses stand that do not work, or are waited for, by id. */
+    public Map<String, Standing> troubled(Collection<String> addressIds) {
+        return byId(
+                repository.findByAddressIdInAndStateIn(addressIds, List.of(Ladder.State.FAILED, Ladder.State.WAITING)));
+    }
+
+    private Map<String, Standing> byId(List<AddressCheck> checks) {
+        return checks.stream()
                 .map(c -> new Standing(
                         c.addressId,
                         json.readValue(c.ladder, STEPS),

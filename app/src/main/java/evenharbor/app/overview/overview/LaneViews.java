@@ -1,46 +1,33 @@
 package evenharbor.app.overview.overview;
 
-import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
-import evenharbor.app.what.version.Versions;
-import evenharbor.app.when.plan.PlansAhead;
-import evenharbor.app.where.address.Address;
 import evenharbor.core.what.live.SiteLife;
-import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 
-/** Puts together the lane of a site on the axis of time: what was, and what is planned. */
+/** Puts together the lanes of sites on the axis of time: what was, and what is planned. */
 @Component
 class LaneViews {
 
     /** How many days of what is to come are told at most. */
     private static final int FARTHEST = 550;
 
+    /** How many days of what was are told at most. */
+    private static final int LONGEST = 20_000;
+
     private final SiteViews views;
-    private final LiveStates states;
-    private final Versions versions;
-    private final PlansAhead plans;
+    private final Timelines timelines;
     private final Clock clock;
 
-    LaneViews(SiteViews views, LiveStates states, Versions versions, PlansAhead plans, Clock clock) {
+    LaneViews(SiteViews views, Timelines timelines, Clock clock) {
         this.views = views;
-        this.states = states;
-        this.versions = versions;
-        this.plans = plans;
+        this.timelines = timelines;
         this.clock = clock;
     }
-
-    record SpanView(Instant from, @Schema(nullable = true) Instant until, int version) {}
-
-    record NotchView(int number, String name, Instant at, boolean published) {}
-
-    /** A time in which a site was closed; no end while it is. */
-    record ClosedView(Instant from, @Schema(nullable = true) Instant until) {}
 
     /**
      * A planned change that is to come.
@@ -51,51 +38,52 @@ class LaneViews {
      */
     record AheadView(Instant at, SiteLife.State state, boolean live, String words) {}
 
-    /** @param aheadUntil until when what is to come is told; of what is later nothing is said */
+    /**
+     * @param toldFrom since when what was is told
+     * @param aheadUntil until when what is to come is told; of what is later nothing is said
+     */
     record LaneView(
             SiteViews.SiteView site,
-            List<SpanView> spans,
-            List<NotchView> notches,
-            List<ClosedView> closures,
+            List<Timelines.SpanView> spans,
+            List<Timelines.NotchView> notches,
+            List<Timelines.ClosedView> closures,
             List<AheadView> ahead,
+            Instant toldFrom,
             Instant aheadUntil) {}
 
-    /** @param spans when it was live @param days how many of what is to come are asked for */
-    LaneView of(Site site, List<Address> names, List<LiveStates.Span> spans, int days) {
-        List<NotchView> notches = versions.of(site.id()).stream()
-                .map(v -> new NotchView(
-                        v.number(), v.name(), v.createdAt(), v.publishedAt().isPresent()))
+    /**
+     * The lanes of several sites.
+     *
+     * @param back how many days of what was are asked for
+     * @param days how many of what is to come
+     * @param most how many versions and times of a site are told, the latest
+     */
+    List<LaneView> of(List<Site> sites, int back, int days, int most) {
+        Instant now = clock.instant();
+        Instant since = now.minus(Duration.ofDays(Math.max(0, Math.min(back, LONGEST))));
+        Instant until = now.plus(Duration.ofDays(Math.max(0, Math.min(days, FARTHEST))));
+        Map<String, Timelines.Timeline> was =
+                timelines.of(sites.stream().map(Site::id).toList(), since, most);
+        SiteViews.Basis basis = views.basis(sites, was, until);
+        Map<String, SiteViews.SiteView> shown = views.of(basis);
+        return sites.stream()
+                .map(site -> {
+                    Timelines.Timeline timeline = was.getOrDefault(site.id(), Timelines.Timeline.NONE);
+                    List<Timelines.NotchView> notches = timeline.notches();
+                    return new LaneView(
+                            shown.get(site.id()),
+                            timeline.spans(),
+                            notches,
+                            timeline.closures(),
+                            basis.coming().get(site.id()).ahead().stream()
+                                    .map(a -> new AheadView(
+                                            a.at(), a.life().state(), a.life().served(), a.words()))
+                                    .toList(),
+                            notches.size() < most
+                                    ? since
+                                    : notches.get(notches.size() - 1).at(),
+                            until);
+                })
                 .toList();
-        Instant until = clock.instant().plus(Duration.ofDays(Math.max(0, Math.min(days, FARTHEST))));
-        return new LaneView(
-                views.of(site, names, spans),
-                spans.stream()
-                        .map(s -> new SpanView(s.from(), s.until().orElse(null), s.version()))
-                        .toList(),
-                notches,
-                closures(site.id()),
-                plans.ahead(site.id(), until).stream()
-                        .map(a ->
-                                new AheadView(a.at(), a.life().state(), a.life().served(), a.words()))
-                        .toList(),
-                until);
-    }
-
-    private List<ClosedView> closures(String siteId) {
-        List<ClosedView> all = new ArrayList<>();
-        Instant from = null;
-        for (LiveStates.Moment moment : states.moments(List.of(siteId), Instant.EPOCH)) {
-            boolean closed = moment.life().state() == SiteLife.State.CLOSED;
-            if (closed && from == null) {
-                from = moment.at();
-            } else if (!closed && from != null) {
-                all.add(new ClosedView(from, moment.at()));
-                from = null;
-            }
-        }
-        if (from != null) {
-            all.add(new ClosedView(from, null));
-        }
-        return all;
     }
 }

@@ -1,10 +1,7 @@
 package evenharbor.app.overview.overview;
 
-import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
-import evenharbor.app.where.address.Address;
-import evenharbor.app.where.address.Addresses;
 import evenharbor.app.who.access.IfMatch;
 import evenharbor.app.who.access.RepeatKeys;
 import evenharbor.app.who.activity.Activities;
@@ -14,9 +11,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
@@ -41,25 +36,22 @@ class Overview {
     /** How many days of what is to come are told where nothing is said of it. */
     private static final String USUAL = "31";
 
+    /** How many days of what was. */
+    private static final String A_YEAR = "366";
+
+    /** How many versions of each site are told where many sites are, and where one is. */
+    private static final int MOST_OF_MANY = 100;
+
+    private static final int MOST_OF_ONE = 1_000;
+
     private final Sites sites;
-    private final Addresses addresses;
-    private final LiveStates states;
     private final SiteViews views;
     private final LaneViews lanes;
     private final Activities activities;
     private final RepeatKeys repeats;
 
-    Overview(
-            Sites sites,
-            Addresses addresses,
-            LiveStates states,
-            SiteViews views,
-            LaneViews lanes,
-            Activities activities,
-            RepeatKeys repeats) {
+    Overview(Sites sites, SiteViews views, LaneViews lanes, Activities activities, RepeatKeys repeats) {
         this.sites = sites;
-        this.addresses = addresses;
-        this.states = states;
         this.views = views;
         this.lanes = lanes;
         this.activities = activities;
@@ -83,19 +75,9 @@ class Overview {
 
     @GetMapping
     @Transactional(readOnly = true)
-    public List<LaneViews.LaneView> sites(@RequestParam(defaultValue = USUAL) int ahead) {
-        List<Site> mine = sites.mine();
-        List<String> ids = mine.stream().map(Site::id).toList();
-        Map<String, List<Address>> names = addresses.of(ids).stream().collect(Collectors.groupingBy(Address::siteId));
-        Map<String, List<LiveStates.Span>> spans =
-                states.spans(ids).stream().collect(Collectors.groupingBy(LiveStates.Span::siteId));
-        return mine.stream()
-                .map(site -> lanes.of(
-                        site,
-                        names.getOrDefault(site.id(), List.of()),
-                        spans.getOrDefault(site.id(), List.of()),
-                        ahead))
-                .toList();
+    public List<LaneViews.LaneView> sites(
+            @RequestParam(defaultValue = USUAL) int ahead, @RequestParam(defaultValue = A_YEAR) int back) {
+        return lanes.of(sites.mine(), back, ahead, MOST_OF_MANY);
     }
 
     @GetMapping("/{siteId}")
@@ -113,7 +95,7 @@ class Overview {
                 "site",
                 () -> sites.create(form.title(), Optional.ofNullable(form.copyFrom()), form.pages(), form.settings())
                         .id());
-        return views.of(sites.mine(id), List.of(), List.of());
+        return views.of(sites.mine(id));
     }
 
     @PutMapping("/{siteId}")
@@ -133,14 +115,14 @@ class Overview {
 
     @GetMapping("/{siteId}/past")
     @Transactional(readOnly = true)
-    public LaneViews.LaneView past(@PathVariable String siteId, @RequestParam(defaultValue = USUAL) int ahead) {
-        Site site = sites.mine(siteId);
-        return lanes.of(site, addresses.of(siteId), states.spans(List.of(siteId)), ahead);
+    public LaneViews.LaneView past(
+            @PathVariable String siteId,
+            @RequestParam(defaultValue = USUAL) int ahead,
+            @RequestParam(defaultValue = A_YEAR) int back) {
+        return lanes.of(List.of(sites.mine(siteId)), back, ahead, MOST_OF_ONE).get(0);
     }
 
     private ResponseEntity<SiteViews.SiteView> answer(Site site) {
-        return ResponseEntity.ok()
-                .eTag(IfMatch.tag(site.revision()))
-                .body(views.of(site, addresses.of(site.id()), states.spans(List.of(site.id()))));
+        return ResponseEntity.ok().eTag(IfMatch.tag(site.revision())).body(views.of(site));
     }
 }

@@ -24,9 +24,16 @@ public class Manifests {
             .maximumWeight(MOST_FILES_HELD)
             .weigher((String hash, Manifest m) -> m.count() + 10)
             .build();
+    private final Cache<String, Integer> counts =
+            Caffeine.newBuilder().maximumSize(50_000).build();
 
     Manifests(Blobs blobs) {
         this.blobs = blobs;
+    }
+
+    /** How many files a manifest has; known without reading it again for many more than are held. */
+    public int count(String hash) {
+        return counts.get(hash, h -> get(h).count());
     }
 
     /** The manifest with this hash. */

@@ -12,6 +12,9 @@ import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.when.plan.Course;
 import evenharbor.core.where.address.Role;
 import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -34,55 +37,73 @@ class PlanFacts {
         this.sendings = sendings;
     }
 
-    /**
-     * Facts of a site.
-     *
-     * @param build whether a version that has no build yet is to get one: what only looks ahead needs none
-     */
-    Course.Facts of(String siteId, boolean build) {
-        return new Course.Facts() {
-            @Override
-            public Optional<SiteLife.Shown> version(int number) {
-                return versions.find(siteId, number)
-                        .map(version -> new SiteLife.Shown(
-                                number,
-                                build
-                                        ? versions.buildOf(version)
-                                        : version.build().orElse("")));
-            }
+    /** Facts for carrying a step out: a version that has no build yet gets one. */
+    Course.Facts now(String siteId) {
+        return new Read(siteId, true, addresses.of(siteId));
+    }
 
-            @Override
-            public String redirectsOf(int number) {
-                return versions.find(siteId, number)
-                        .map(SavedVersion::redirects)
-                        .orElse("");
-            }
+    /** Facts for looking ahead, each of them read once. */
+    Course.Facts ahead(String siteId, List<Address> names) {
+        return new Read(siteId, false, names);
+    }
 
-            @Override
-            public String redirectsNow() {
-                return versions.redirectsNow(siteId);
-            }
+    private final class Read implements Course.Facts {
+        private final String siteId;
+        private final boolean build;
+        private final List<Address> names;
+        private final Map<Integer, Optional<SavedVersion>> known = new HashMap<>();
+        private String redirects;
 
-            @Override
-            public boolean maySendTo(String destinationId) {
-                return sendings.place(siteId, destinationId).isPresent();
-            }
+        Read(String siteId, boolean build, List<Address> names) {
+            this.siteId = siteId;
+            this.build = build;
+            this.names = names;
+        }
 
-            @Override
-            public SiteLife.Shown draft(Instant at) {
-                return new SiteLife.Shown(DRAFT, "");
-            }
+        private Optional<SavedVersion> found(int number) {
+            return known.computeIfAbsent(number, n -> versions.find(siteId, n));
+        }
 
-            @Override
-            public Optional<Closure> closure(Closing closing, Optional<Instant> reopens) {
-                return closures.of(siteId, closing, reopens);
-            }
+        @Override
+        public Optional<SiteLife.Shown> version(int number) {
+            return found(number)
+                    .map(version -> new SiteLife.Shown(
+                            number,
+                            build ? versions.buildOf(version) : version.build().orElse("")));
+        }
 
-            @Override
-            public boolean mayBeMain(String addressId) {
-                return addresses.of(siteId).stream().anyMatch(a -> a.id().equals(addressId) && mayLead(a));
+        @Override
+        public String redirectsOf(int number) {
+            return found(number).map(SavedVersion::redirects).orElse("");
+        }
+
+        @Override
+        public String redirectsNow() {
+            if (redirects == null) {
+                redirects = versions.redirectsNow(siteId);
             }
-        };
+            return redirects;
+        }
+
+        @Override
+        public boolean maySendTo(String destinationId) {
+            return sendings.place(siteId, destinationId).isPresent();
+        }
+
+        @Override
+        public SiteLife.Shown draft(Instant at) {
+            return new SiteLife.Shown(DRAFT, "");
+        }
+
+        @Override
+        public Optional<Closure> closure(Closing closing, Optional<Instant> reopens) {
+            return closures.of(siteId, closing, reopens);
+        }
+
+        @Override
+        public boolean mayBeMain(String addressId) {
+            return names.stream().anyMatch(a -> a.id().equals(addressId) && mayLead(a));
+        }
     }
 
     private static boolean mayLead(Address address) {
@@ -91,7 +112,12 @@ class PlanFacts {
 
     /** The id of a site's main address; empty for none. */
     String main(String siteId) {
-        return addresses.of(siteId).stream()
+        return main(addresses.of(siteId));
+    }
+
+    /** The id of the main address among those of a site; empty for none. */
+    static String main(List<Address> names) {
+        return names.stream()
                 .filter(a -> a.role() == Role.MAIN)
                 .map(Address::id)
                 .findFirst()

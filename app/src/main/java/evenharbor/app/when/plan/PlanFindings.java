@@ -1,10 +1,10 @@
 package evenharbor.app.when.plan;
 
-import evenharbor.app.what.version.SavedVersion;
-import evenharbor.app.what.version.Versions;
+import evenharbor.app.what.version.VersionMarks;
 import evenharbor.core.common.Dates;
 import evenharbor.core.when.plan.Collisions;
 import evenharbor.core.when.plan.Forecast;
+import evenharbor.core.when.plan.Surroundings;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -19,11 +19,11 @@ import org.springframework.stereotype.Component;
 @Component
 class PlanFindings {
 
-    private final Versions versions;
+    private final VersionMarks versions;
     private final PlanSurroundings surroundings;
     private final PlanWords words;
 
-    PlanFindings(Versions versions, PlanSurroundings surroundings, PlanWords words) {
+    PlanFindings(VersionMarks versions, PlanSurroundings surroundings, PlanWords words) {
         this.versions = versions;
         this.surroundings = surroundings;
         this.words = words;
@@ -57,13 +57,18 @@ class PlanFindings {
             List<Fix> fixes) {}
 
     List<PlanFinding> of(String siteId, List<PlanEntity> rows, Forecast forecast) {
+        return of(siteId, rows, forecast, surroundings.of(siteId));
+    }
+
+    List<PlanFinding> of(String siteId, List<PlanEntity> rows, Forecast forecast, Surroundings around) {
         Map<String, PlanEntity> byId = rows.stream().collect(Collectors.toMap(row -> row.id, Function.identity()));
-        List<SavedVersion> all = versions.of(siteId);
         Map<String, Integer> planned = new HashMap<>();
-        rows.forEach(row -> planned.put(row.id, newest(all, row.createdAt)));
+        rows.stream()
+                .filter(row -> row.kind == PlanEntity.Kind.GO_LIVE)
+                .forEach(row -> planned.put(row.id, versions.newestLive(siteId, row.createdAt)));
+        int newest = planned.isEmpty() ? 0 : versions.newestLive(siteId);
         List<PlanFinding> findings = new ArrayList<>();
-        for (Collisions.Collision one :
-                Collisions.of(forecast, newest(all, Instant.MAX), planned, surroundings.of(siteId))) {
+        for (Collisions.Collision one : Collisions.of(forecast, newest, planned, around)) {
             PlanEntity plan = byId.get(one.planId());
             String other = one.otherId().map(byId::get).map(words::action).orElse("");
             findings.add(new PlanFinding(
@@ -71,22 +76,13 @@ class PlanFindings {
                     one.planId(),
                     one.otherId().orElse(null),
                     one.at(),
-                    sentence(one, plan, other, all),
+                    sentence(one, plan, other, newest),
                     fixes(one)));
         }
         return findings;
     }
 
-    private static int newest(List<SavedVersion> all, Instant by) {
-        return all.stream()
-                .filter(version ->
-                        version.publishedAt().filter(at -> !at.isAfter(by)).isPresent())
-                .mapToInt(SavedVersion::number)
-                .max()
-                .orElse(0);
-    }
-
-    private String sentence(Collisions.Collision one, PlanEntity plan, String other, List<SavedVersion> all) {
+    private String sentence(Collisions.Collision one, PlanEntity plan, String other, int newest) {
         String what = "“" + words.action(plan) + "”";
         return switch (one.kind()) {
             case SAME_TIME ->
@@ -102,8 +98,7 @@ class PlanFindings {
                         + (other.isEmpty() ? "." : ", by “" + other + "”.");
             case NOT_LIVE_THEN -> "Nobody will see " + what + ": the site is not live then.";
             case REPLACES_NEWER ->
-                what + " will replace version " + newest(all, Instant.MAX)
-                        + ", which went live after this was planned.";
+                what + " will replace version " + newest + ", which went live after this was planned.";
             case DOMAIN_ENDS ->
                 "Visitors will not reach " + what + ", or not to its end: " + ending(one)
                         + ", unless you renew the domain.";

@@ -20,6 +20,8 @@ interface PlanRepository extends Repository<PlanEntity, String> {
 
     List<PlanEntity> findBySiteIdInOrderByNextAtAscIdAsc(Collection<String> siteIds);
 
+    List<PlanEntity> findBySiteIdInAndNextAtIsNotNullOrderByNextAtAscIdAsc(Collection<String> siteIds);
+
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select p from PlanEntity p where p.siteId = :siteId and p.nextAt is not null")
     List<PlanEntity> lockOpen(String siteId);

@@ -5,6 +5,7 @@ import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.certificate.Certificates;
+import evenharbor.app.where.certificate.Secured;
 import evenharbor.app.where.domain.Domain;
 import evenharbor.app.where.domain.Domains;
 import evenharbor.core.what.version.FileEntry;
@@ -16,9 +17,15 @@ import evenharbor.edge.blob.Blobs;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /** What is around a site as it is known now: its domains, certificates, hosts and the draft. */
@@ -52,44 +59,72 @@ class PlanSurroundings {
 
     /** The surroundings of a site. */
     Surroundings of(String siteId) {
-        return new Surroundings() {
-            @Override
-            public List<Ending> endings(String addressId) {
-                return addresses.find(List.of(addressId)).stream()
-                        .findFirst()
-                        .map(PlanSurroundings.this::endings)
-                        .orElse(List.of());
-            }
-
-            @Override
-            public Optional<String> hostTrouble(String destinationId) {
-                return destinations.broken(siteId).stream()
-                        .filter(broken -> broken.id().equals(destinationId))
-                        .findFirst()
-                        .map(broken -> "The last work at " + broken.place() + " broke off. Go on with it there first.");
-            }
-
-            @Override
-            public Optional<String> draftTrouble() {
-                return PlanSurroundings.this.draftTrouble(siteId);
-            }
-        };
+        return of(Map.of(siteId, addresses.of(siteId)), List.of(siteId)).of(siteId);
     }
 
-    private List<Surroundings.Ending> endings(Address address) {
-        Instant now = clock.instant();
-        List<Surroundings.Ending> all = new ArrayList<>();
-        Optional.ofNullable(address.domainId())
-                .flatMap(domains::find)
-                .ifPresent(domain -> domainEnd(domain, now)
-                        .ifPresent(at -> all.add(new Surroundings.Ending(
-                                Collisions.Kind.DOMAIN_ENDS, domain.name().unicode(), at))));
-        String host = address.hostName();
-        Optional.ofNullable(certificates.of(List.of(host)).get(host))
-                .flatMap(secured -> certificateEnd(secured.life()))
-                .ifPresent(at ->
-                        all.add(new Surroundings.Ending(Collisions.Kind.CERTIFICATE_ENDS, address.hostName(), at)));
-        return all;
+    /** The surroundings of several sites, read together. @param names their addresses, by site */
+    Known of(Map<String, List<Address>> names, Collection<String> siteIds) {
+        return new Known(names, siteIds);
+    }
+
+    /** What is around several sites. */
+    final class Known {
+        private final Map<String, List<Address>> names = new HashMap<>();
+        private final Map<String, Address> byId;
+        private final Map<String, Domain> itsDomains;
+        private final Map<String, Secured> secured;
+
+        private Known(Map<String, List<Address>> given, Collection<String> siteIds) {
+            siteIds.forEach(site -> names.put(site, given.getOrDefault(site, List.of())));
+            List<Address> all = names.values().stream().flatMap(List::stream).toList();
+            byId = all.stream().collect(Collectors.toMap(Address::id, Function.identity()));
+            Set<String> ids =
+                    all.stream().map(Address::domainId).filter(Objects::nonNull).collect(Collectors.toSet());
+            itsDomains = ids.isEmpty() ? Map.of() : domains.find(ids);
+            secured = all.isEmpty()
+                    ? Map.of()
+                    : certificates.of(all.stream().map(Address::hostName).collect(Collectors.toSet()));
+        }
+
+        Surroundings of(String siteId) {
+            return new Surroundings() {
+                @Override
+                public List<Ending> endings(String addressId) {
+                    return Optional.ofNullable(byId.get(addressId))
+                            .map(Known.this::endings)
+                            .orElse(List.of());
+                }
+
+                @Override
+                public Optional<String> hostTrouble(String destinationId) {
+                    return destinations.broken(siteId).stream()
+                            .filter(broken -> broken.id().equals(destinationId))
+                            .findFirst()
+                            .map(broken ->
+                                    "The last work at " + broken.place() + " broke off. Go on with it there first.");
+                }
+
+                @Override
+                public Optional<String> draftTrouble() {
+                    return PlanSurroundings.this.draftTrouble(siteId, names.get(siteId));
+                }
+            };
+        }
+
+        private List<Surroundings.Ending> endings(Address address) {
+            Instant now = clock.instant();
+            List<Surroundings.Ending> all = new ArrayList<>();
+            Optional.ofNullable(address.domainId())
+                    .map(itsDomains::get)
+                    .ifPresent(domain -> domainEnd(domain, now)
+                            .ifPresent(at -> all.add(new Surroundings.Ending(
+                                    Collisions.Kind.DOMAIN_ENDS, domain.name().unicode(), at))));
+            Optional.ofNullable(secured.get(address.hostName()))
+                    .flatMap(held -> certificateEnd(held.life()))
+                    .ifPresent(at ->
+                            all.add(new Surroundings.Ending(Collisions.Kind.CERTIFICATE_ENDS, address.hostName(), at)));
+            return all;
+        }
     }
 
     private static Optional<Instant> domainEnd(Domain domain, Instant now) {
@@ -104,12 +139,12 @@ class PlanSurroundings {
                 .map(Holding::until);
     }
 
-    private Optional<String> draftTrouble(String siteId) {
+    private Optional<String> draftTrouble(String siteId, List<Address> names) {
         Map<String, FileEntry> files = drafts.files(drafts.find(siteId)).files();
         if (files.isEmpty()) {
             return Optional.of("The draft holds no files. Add some first.");
         }
-        if (!addresses.any(siteId)) {
+        if (names.isEmpty()) {
             return Optional.of("The site has no address. Choose one first.");
         }
         return files.entrySet().stream()

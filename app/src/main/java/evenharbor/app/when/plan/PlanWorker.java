@@ -170,7 +170,7 @@ class PlanWorker {
             done(site, row, due.get(), now, Optional.of(refused.get().problem.getMessage()), Optional.empty());
             return true;
         }
-        take(site, live, row, due.get(), course -> course.take(due.get(), now, facts.of(siteId, true)));
+        take(site, live, row, due.get(), course -> course.take(due.get(), now, facts.now(siteId)));
         return true;
     }
 

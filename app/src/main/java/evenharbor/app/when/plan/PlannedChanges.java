@@ -134,7 +134,7 @@ public class PlannedChanges {
             throw Problem.field("version", "There is no such version of this site.");
         }
         if (action instanceof PlannedAction.SwitchMain main
-                && !facts.of(site.id(), false).mayBeMain(main.addressId())) {
+                && !facts.now(site.id()).mayBeMain(main.addressId())) {
             throw Problem.field("addressId", "Choose an address of this site that leads to its pages.");
         }
         if (action instanceof PlannedAction.SendTo send
@@ -145,9 +145,7 @@ public class PlannedChanges {
             close.closing().fault().ifPresent(fault -> {
                 throw Problem.field("closing", fault);
             });
-            if (facts.of(site.id(), false)
-                    .closure(close.closing(), Optional.empty())
-                    .isEmpty()) {
+            if (facts.now(site.id()).closure(close.closing(), Optional.empty()).isEmpty()) {
                 throw Problem.field("closing", "The draft has no such page. Choose another.");
             }
         }

@@ -2,6 +2,8 @@ package evenharbor.app.when.plan;
 
 import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.where.address.Address;
+import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.redirect.RedirectContents;
 import evenharbor.core.what.live.SiteLife;
 import evenharbor.core.when.plan.Course;
@@ -20,7 +22,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
@@ -38,9 +39,11 @@ public class PlansAhead {
     private final WhileRepository whiles;
     private final PlanFacts facts;
     private final PlanFindings findings;
+    private final PlanSurroundings surroundings;
     private final PlanWords words;
     private final PublishedBy published;
     private final LiveStates states;
+    private final Addresses addresses;
     private final RedirectContents redirects;
     private final Clock clock;
 
@@ -49,18 +52,22 @@ public class PlansAhead {
             WhileRepository whiles,
             PlanFacts facts,
             PlanFindings findings,
+            PlanSurroundings surroundings,
             PlanWords words,
             PublishedBy published,
             LiveStates states,
+            Addresses addresses,
             RedirectContents redirects,
             Clock clock) {
         this.repository = repository;
         this.whiles = whiles;
         this.facts = facts;
         this.findings = findings;
+        this.surroundings = surroundings;
         this.words = words;
         this.published = published;
         this.states = states;
+        this.addresses = addresses;
         this.redirects = redirects;
         this.clock = clock;
     }
@@ -72,26 +79,22 @@ public class PlansAhead {
 
     /** How a site stands, with what stands only for a while. */
     Course course(String siteId) {
-        Live live = states.of(siteId);
+        return course(states.of(siteId), PlanFacts.main(addresses.of(siteId)), whiles.findBySiteIdOrderById(siteId));
+    }
+
+    private Course course(Live live, String main, List<WhileRow> standing) {
         return new Course(
-                new Standing(live.life(), facts.main(siteId)),
-                whiles.findBySiteIdOrderById(siteId).stream()
-                        .map(published::settled)
-                        .toList());
+                new Standing(live.life(), main),
+                standing.stream().map(published::settled).toList());
     }
 
     /** What a site's plans come to until an instant, if nothing else is decided. */
     Forecast forecast(String siteId, Instant until) {
-        return forecast(siteId, of(List.of(siteId)), until);
+        return forecast(course(siteId), of(List.of(siteId)), facts.ahead(siteId, addresses.of(siteId)), until);
     }
 
-    private Forecast forecast(String siteId, List<PlanEntity> rows, Instant until) {
-        return Forecast.of(
-                course(siteId),
-                rows.stream().map(PlanEntity::plan).toList(),
-                clock.instant(),
-                until,
-                facts.of(siteId, false));
+    private Forecast forecast(Course course, List<PlanEntity> rows, Course.Facts facts, Instant until) {
+        return Forecast.of(course, rows.stream().map(PlanEntity::plan).toList(), clock.instant(), until, facts);
     }
 
     /** When redirects begin and end by dates of their own, of those that visitors meet by then. */
@@ -108,19 +111,6 @@ public class PlansAhead {
                                 .collect(Collectors.toCollection(LinkedHashSet::new))));
     }
 
-    /** How many plans of a site are in trouble. */
-    public int inTrouble(String siteId) {
-        List<PlanEntity> rows = of(List.of(siteId));
-        if (rows.stream().allMatch(row -> row.nextAt == null)) {
-            return 0;
-        }
-        Forecast forecast = forecast(siteId, rows, clock.instant().plus(FAR));
-        return (int) findings.of(siteId, rows, forecast).stream()
-                .map(PlanFindings.PlanFinding::planId)
-                .distinct()
-                .count();
-    }
-
     /**
      * Something that is to come.
      *
@@ -131,14 +121,53 @@ public class PlansAhead {
      */
     public record Ahead(String id, Instant at, SiteLife life, String words) {}
 
-    /** What is to come of a site until an instant and will change something, the earliest first. */
-    public List<Ahead> ahead(String siteId, Instant until) {
-        Map<String, PlanEntity> open = of(List.of(siteId)).stream()
-                .filter(row -> row.nextAt != null)
-                .collect(Collectors.toMap(row -> row.id, Function.identity()));
-        Forecast forecast = open.isEmpty()
-                ? new Forecast(new Standing(states.of(siteId).life(), ""), List.of())
-                : forecast(siteId, List.copyOf(open.values()), until);
+    /**
+     * What is to come of a site.
+     *
+     * @param inTrouble how many of its plans are in trouble
+     * @param ahead what will change something, the earliest first
+     */
+    public record Coming(int inTrouble, List<Ahead> ahead) {}
+
+    /**
+     * What is to come of several sites until an instant, by site.
+     *
+     * @param names the sites' addresses, by site
+     */
+    public Map<String, Coming> coming(Collection<Live> lives, Map<String, List<Address>> names, Instant until) {
+        Map<String, List<PlanEntity>> open = repository
+                .findBySiteIdInAndNextAtIsNotNullOrderByNextAtAscIdAsc(
+                        lives.stream().map(Live::siteId).toList())
+                .stream()
+                .collect(Collectors.groupingBy(row -> row.siteId));
+        Map<String, List<WhileRow>> standing = open.isEmpty()
+                ? Map.of()
+                : whiles.findBySiteIdInOrderById(open.keySet()).stream()
+                        .collect(Collectors.groupingBy(row -> row.siteId));
+        PlanSurroundings.Known known = surroundings.of(names, open.keySet());
+        Map<String, Coming> all = new HashMap<>();
+        for (Live live : lives) {
+            String site = live.siteId();
+            List<PlanEntity> rows = open.getOrDefault(site, List.of());
+            if (rows.isEmpty()) {
+                Forecast still = new Forecast(new Standing(live.life(), ""), List.of());
+                all.put(site, new Coming(0, ahead(still, rows, until)));
+                continue;
+            }
+            List<Address> own = names.getOrDefault(site, List.of());
+            Course course = course(live, PlanFacts.main(own), standing.getOrDefault(site, List.of()));
+            Course.Facts facts = this.facts.ahead(site, own);
+            Forecast far = forecast(course, rows, facts, clock.instant().plus(FAR));
+            Set<String> troubled = findings.of(site, rows, far, known.of(site)).stream()
+                    .map(PlanFindings.PlanFinding::planId)
+                    .collect(Collectors.toSet());
+            all.put(site, new Coming(troubled.size(), ahead(forecast(course, rows, facts, until), rows, until)));
+        }
+        return all;
+    }
+
+    private List<Ahead> ahead(Forecast forecast, List<PlanEntity> rows, Instant until) {
+        Map<String, String> actions = new HashMap<>();
         Stream<Ahead> planned = forecast.steps().stream()
                 .filter(step -> step.leftOut().isEmpty())
                 .map(step -> new Ahead(
@@ -147,7 +176,7 @@ public class PlansAhead {
                         step.at(),
                         step.after().life(),
                         (step.step().phase() == Plan.Phase.END ? "the end of: " : "")
-                                + words.action(open.get(step.plan().id()))));
+                                + actions.computeIfAbsent(step.plan().id(), id -> action(rows, id))));
         Stream<Ahead> dated = redirectDates(forecast, until).stream()
                 .filter(one -> forecast.at(one.at()).life().live())
                 .map(one -> new Ahead(
@@ -158,5 +187,10 @@ public class PlansAhead {
         return Stream.concat(planned, dated)
                 .sorted(Comparator.comparing(Ahead::at))
                 .toList();
+    }
+
+    private String action(List<PlanEntity> rows, String id) {
+        return words.action(
+                rows.stream().filter(row -> row.id.equals(id)).findFirst().orElseThrow());
     }
 }

@@ -2,6 +2,7 @@ package evenharbor.app.where.domain;
 
 import jakarta.persistence.LockModeType;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.domain.Limit;
@@ -31,6 +32,8 @@ interface DomainRepository extends JpaRepository<DomainEntity, String> {
     /** The ids of other rows of a name; ids alone, so that the rows can be read when they are locked. */
     @Query("select d.id from DomainEntity d where d.name = :name and d.id <> :id order by d.id")
     List<String> idsOfOthers(String name, String id);
+
+    List<DomainEntity> findByIdIn(Collection<String> ids);
 
     List<DomainEntity> findByWildcardSiteIsNotNull();
 

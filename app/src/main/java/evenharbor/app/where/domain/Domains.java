@@ -15,11 +15,15 @@ import evenharbor.core.where.address.HostName;
 import evenharbor.core.where.domain.DomainEvent;
 import evenharbor.core.where.domain.DomainLife.Stage;
 import java.time.Clock;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -98,6 +102,13 @@ public class Domains {
     /** Any domain, for work that nobody in particular asked for. */
     public Optional<Domain> find(String id) {
         return repository.findById(id).map(DomainEntity::toDomain);
+    }
+
+    /** Several domains of any account, by id. */
+    public Map<String, Domain> find(Collection<String> ids) {
+        return repository.findByIdIn(ids).stream()
+                .map(DomainEntity::toDomain)
+                .collect(Collectors.toMap(Domain::id, Function.identity()));
     }
 
     /** The domain, proven by anyone, that a host name is or lies under. */

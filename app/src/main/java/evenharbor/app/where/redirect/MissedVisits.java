@@ -3,7 +3,6 @@ package evenharbor.app.where.redirect;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.visit.Visits;
 import evenharbor.core.where.redirect.Redirects;
-import evenharbor.core.where.redirect.SiteFacts;
 import evenharbor.core.where.visit.MissKind;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -107,14 +106,29 @@ public class MissedVisits {
                 ignored.stream().map(i -> new IgnoredView(i.path(), i.under())).toList());
     }
 
-    /** How often people followed a link to nothing on a site in the last 30 days, and nothing was done about it. */
-    public long byPeople(String siteId) {
-        List<Visits.Ignored> ignored = visits.ignored(siteId);
-        return open(siteId, visits.missed(siteId, DAYS, MOST_MISSED)).stream()
-                .filter(m -> m.browsers() > 0 && ignored.stream().noneMatch(i -> i.holds(m.path())))
-                .filter(m -> MissKind.of(m.path(), m.browsers(), false, false) == MissKind.LINK)
-                .mapToLong(Visits.Missed::count)
-                .sum();
+    /**
+     * How often people followed a link to nothing on several sites in the last 30 days, and nothing was done about it.
+     *
+     * @param drafts hashes of the manifests of the sites' drafts, by site
+     * @return by site; sites where nobody did are left out
+     */
+    public Map<String, Long> byPeople(Map<String, String> drafts) {
+        Map<String, List<Visits.Missed>> missed = visits.missedByBrowsers(drafts.keySet(), DAYS, MOST_MISSED);
+        missed.values()
+                .forEach(paths ->
+                        paths.removeIf(m -> MissKind.of(m.path(), m.browsers(), false, false) != MissKind.LINK));
+        missed.values().removeIf(List::isEmpty);
+        if (missed.isEmpty()) {
+            return Map.of();
+        }
+        Map<String, Redirects> rules = sets.now(missed.keySet());
+        Map<String, Long> all = new HashMap<>();
+        missed.forEach((site, paths) -> all.put(
+                site,
+                open(paths, facts.paths(drafts.get(site)), rules.get(site)).stream()
+                        .mapToLong(Visits.Missed::count)
+                        .sum()));
+        return all;
     }
 
     /** Those that no page and no redirect answers by now. */
@@ -122,11 +136,13 @@ public class MissedVisits {
         if (missed.isEmpty()) {
             return missed;
         }
-        Redirects rules = sets.rules(sets.of(siteId));
-        SiteFacts known = facts.of(siteId);
+        return open(missed, facts.of(siteId).pages(), sets.rules(sets.of(siteId)));
+    }
+
+    private static List<Visits.Missed> open(List<Visits.Missed> missed, Set<String> pages, Redirects rules) {
         return missed.stream()
-                .filter(m -> !known.pages().contains(m.path())
-                        && rules.candidates(m.path()).isEmpty())
+                .filter(m ->
+                        !pages.contains(m.path()) && rules.candidates(m.path()).isEmpty())
                 .toList();
     }
 

@@ -92,7 +92,8 @@ public class RedirectFacts {
         return likely.get(manifest, hash -> LikelyPages.of(titles.of(manifests.get(hash))));
     }
 
-    private NavigableSet<String> paths(String manifest) {
+    /** The decoded request paths that the files of a kept manifest answer at. */
+    NavigableSet<String> paths(String manifest) {
         return paths.get(manifest, hash -> Collections.unmodifiableNavigableSet(SiteFacts.paths(manifests.get(hash))));
     }
 

@@ -22,6 +22,7 @@ import java.time.Clock;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
@@ -100,6 +101,13 @@ public class RedirectSets implements RedirectsNow {
     @Transactional(readOnly = true)
     public String now(String siteId) {
         return find(siteId).rules;
+    }
+
+    /** The rules that several sites have just now, by site. */
+    @Transactional(readOnly = true)
+    public Map<String, Redirects> now(Collection<String> siteIds) {
+        return repository.findBySiteIdIn(siteIds).stream()
+                .collect(Collectors.toMap(set -> set.siteId, set -> contents.get(set.rules)));
     }
 
     /** The rules of a set. */

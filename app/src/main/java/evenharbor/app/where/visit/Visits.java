@@ -6,6 +6,9 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -222,6 +225,37 @@ public class Visits {
                         row.getLong(3),
                         instant(row.getObject(4, LocalDateTime.class))))
                 .list();
+    }
+
+    /**
+     * Paths that browsers asked for on several sites and found nothing at, by site; what the people of a site do not want
+     * to hear of is left out.
+     *
+     * @param most how many paths of a site, those asked for most first
+     */
+    @Transactional(readOnly = true)
+    public Map<String, List<Missed>> missedByBrowsers(Collection<String> siteIds, int days, int most) {
+        Map<String, List<Missed>> all = new HashMap<>();
+        if (siteIds.isEmpty()) {
+            return all;
+        }
+        db.sql("select site_id, path, asked, browsers, last_at from (select site_id, path, sum(count) asked,"
+                        + " sum(browsers) browsers, max(last_at) last_at, row_number() over (partition by site_id order by"
+                        + " sum(count) desc, max(last_at) desc) place from missed_visit m where site_id in (:sites) and"
+                        + " day > :day and not exists (select 1 from missed_ignored i where i.site_id = m.site_id and"
+                        + " if(i.under, left(m.path, char_length(i.path)) = i.path, i.path = m.path))"
+                        + " group by site_id, path having browsers > 0) p where place <= :most")
+                .param("sites", siteIds)
+                .param("day", today().minusDays(days))
+                .param("most", most)
+                .query((row, n) -> all.computeIfAbsent(row.getString("site_id"), site -> new ArrayList<>())
+                        .add(new Missed(
+                                row.getString("path"),
+                                row.getLong("asked"),
+                                row.getLong("browsers"),
+                                instant(row.getObject("last_at", LocalDateTime.class)))))
+                .list();
+        return all;
     }
 
     /**
