@@ -1,7 +1,14 @@
 package evenharbor.app;
 
+import com.google.common.net.InetAddresses;
+import java.net.URI;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
 /**
@@ -29,9 +36,31 @@ public record HarborProperties(
         List<String> appNames,
         String wildcardSite) {
 
-    /** Takes a list that is left out as an empty one. */
+    private static final Pattern ORIGIN =
+            Pattern.compile("https?://([a-z0-9-]+\\.)*[a-z0-9-]+(:[0-9]{1,5})?", Pattern.CASE_INSENSITIVE);
+
+    /** Takes a list that is left out as an empty one. @throws IllegalArgumentException for an origin that is none */
     public HarborProperties {
+        if (!ORIGIN.matcher(appOrigin).matches()) {
+            throw new IllegalArgumentException("harbor.app-origin is “" + appOrigin
+                    + "”. It has to be a scheme, a host name and a port if need be, such as https://app.example");
+        }
         appNames = appNames == null ? List.of() : appNames;
+    }
+
+    /**
+     * The host names at which people reach the application by HTTPS: that of its origin and those besides; none where its
+     * origin is plain HTTP.
+     */
+    public Set<String> secureAppNames() {
+        URI origin = URI.create(appOrigin);
+        if (!"https".equals(origin.getScheme())) {
+            return Set.of();
+        }
+        return Stream.concat(Stream.of(origin.getHost()), appNames.stream())
+                .map(name -> name.toLowerCase(Locale.ROOT))
+                .filter(name -> name.contains(".") && !InetAddresses.isInetAddress(name))
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     /**

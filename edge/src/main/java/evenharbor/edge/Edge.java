@@ -3,6 +3,8 @@ package evenharbor.edge;
 import evenharbor.core.harbor.route.Routes;
 import evenharbor.core.harbor.route.SiteRoutes;
 import evenharbor.edge.blob.Blobs;
+import evenharbor.edge.serve.AppDoor;
+import evenharbor.edge.serve.AppProxy;
 import evenharbor.edge.serve.Door;
 import evenharbor.edge.serve.DribbleGuard;
 import evenharbor.edge.serve.Gate;
@@ -14,6 +16,7 @@ import java.time.Clock;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
+import java.util.function.IntSupplier;
 import java.util.function.UnaryOperator;
 import org.eclipse.jetty.http.UriCompliance;
 import org.eclipse.jetty.server.ConnectionFactory;
@@ -50,9 +53,21 @@ public final class Edge {
     private final VisitorHandler handler;
     private final VisitCounter visits = new VisitCounter();
 
+    /** A server that is not started yet, for sites alone. */
+    public Edge(
+            Setup setup,
+            Blobs blobs,
+            Function<String, Optional<SiteRoutes>> previews,
+            Function<String, Optional<String>> challenges,
+            Door door,
+            Clock clock) {
+        this(setup, blobs, previews, challenges, door, AppProxy.Place.NONE, clock);
+    }
+
     /**
      * A server that is not started yet.
      *
+     * @param app the application itself, which is reached by this server too
      * @param challenges the answer to an authority that asks for a token (RFC 8555 section 8.3); may read from a database
      * @param door what lets visitors in to what is not for everyone
      */
@@ -62,6 +77,7 @@ public final class Edge {
             Function<String, Optional<SiteRoutes>> previews,
             Function<String, Optional<String>> challenges,
             Door door,
+            AppProxy.Place app,
             Clock clock) {
         QueuedThreadPool threads = new QueuedThreadPool(64, 4);
         threads.setName("edge");
@@ -76,11 +92,12 @@ public final class Edge {
         secure = listening(setup, setup.securePort(), Tls.connections(certificates, http));
         handler = new VisitorHandler(
                 routes::get, previews, setup.previewEnding(), blobs, setup.hotBytes(), visits, door, clock);
+        IntSupplier onward = () -> setup.shownSecurePort() == 0 ? securePort() : setup.shownSecurePort();
         server.setHandler(new Gate(
-                handler,
+                app.names().isEmpty() ? handler : new AppDoor(handler, app, certificates::has, onward),
                 routes::get,
                 challenges,
-                () -> setup.shownSecurePort() == 0 ? securePort() : setup.shownSecurePort()));
+                onward));
     }
 
     private ServerConnector listening(Setup setup, int port, ConnectionFactory... protocols) {

@@ -25,6 +25,7 @@ public final class DribbleGuard extends AbstractLifeCycle implements Connection.
         private long requests;
         private long bytes;
         private long begunNanos;
+        private long spared = -1;
     }
 
     /**
@@ -35,6 +36,14 @@ public final class DribbleGuard extends AbstractLifeCycle implements Connection.
     public DribbleGuard(Scheduler scheduler, long longestMillis) {
         this.scheduler = scheduler;
         this.longestNanos = TimeUnit.MILLISECONDS.toNanos(longestMillis);
+    }
+
+    /** Lets the request that a connection carries just now take its time. */
+    void spare(Connection connection) {
+        Progress progress = connection instanceof HttpConnection ? connections.get(connection) : null;
+        if (progress != null) {
+            progress.spared = connection.getMessagesIn();
+        }
     }
 
     @Override
@@ -68,7 +77,7 @@ public final class DribbleGuard extends AbstractLifeCycle implements Connection.
             connections.forEach((connection, progress) -> {
                 long requests = connection.getMessagesIn();
                 long bytes = connection.getBytesIn();
-                boolean grows = requests == progress.requests && bytes > progress.bytes;
+                boolean grows = requests == progress.requests && bytes > progress.bytes && requests != progress.spared;
                 if (!grows) {
                     progress.requests = requests;
                     progress.bytes = bytes;

@@ -80,7 +80,7 @@ public final class Gate extends Handler.Wrapper {
         Security security = routes.get().security(host);
         if (secure == null) {
             if (security.sendsOn()) {
-                sendOn(host, request, response, callback);
+                sendOn(host, securePort.getAsInt(), request, response, callback);
                 return true;
             }
         } else if (!Tls.serverName(secure.sslSession()).equals(host)) {
@@ -112,9 +112,9 @@ public final class Gate extends Handler.Wrapper {
         });
     }
 
-    private void sendOn(String host, Request request, Response response, Callback callback) {
+    /** Sends who came by plain HTTP on to the same place by HTTPS. */
+    static void sendOn(String host, int port, Request request, Response response, Callback callback) {
         boolean reads = HttpMethod.GET.is(request.getMethod()) || HttpMethod.HEAD.is(request.getMethod());
-        int port = securePort.getAsInt();
         // A status that keeps the method, where one that reads is not what was asked.
         response.setStatus(reads ? HttpStatus.MOVED_PERMANENTLY_301 : HttpStatus.PERMANENT_REDIRECT_308);
         response.getHeaders()

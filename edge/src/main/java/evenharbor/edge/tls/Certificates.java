@@ -104,6 +104,11 @@ public final class Certificates {
         return Set.copyOf(byName.keySet());
     }
 
+    /** Whether visitors of a host name, in lower case, are shown a certificate. */
+    public boolean has(String host) {
+        return find(host).isPresent();
+    }
+
     /** The certificate for a server name, in lower case. */
     Optional<Shown> find(String host) {
         Shown exact = byName.get(host);

@@ -80,6 +80,7 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
             SecureRoutes secure,
             PassKey key,
             Doorkeeper keeper,
+            AppPlace app,
             HarborProperties harbor,
             Clock clock) {
         this.states = states;
@@ -100,6 +101,7 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
                 previews::at,
                 challenges::answer,
                 new Door(key.passes(), keeper),
+                app.place(),
                 clock);
     }
 

@@ -7,14 +7,15 @@ import evenharbor.app.who.activity.Activities;
 import evenharbor.core.where.certificate.LifeEvent;
 import java.time.Clock;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Component;
 
 /**
- * HTTPS that nobody had to ask for: one certificate for all of this harbor's own names, from the start, and one for each
- * other address as soon as it leads here. Whoever turned it off at a name is left alone.
+ * HTTPS that nobody had to ask for: one certificate for all of this harbor's own names and one for the application itself,
+ * from the start, and one for each other address as soon as it leads here. Whoever turned it off at a name is left alone.
  */
 @Component
 public class HttpsByDefault {
@@ -27,6 +28,7 @@ public class HttpsByDefault {
     private final AuthorityProperties authority;
     private final ZoneServer zones;
     private final String ofHarbor;
+    private final Set<String> ofApplication;
     private final Clock clock;
     /** While the demo's past is played, its clock runs far too fast for any authority. */
     private volatile boolean begun;
@@ -43,12 +45,13 @@ public class HttpsByDefault {
         this.authority = authority;
         this.zones = zones;
         this.ofHarbor = "*." + harbor.nameEnding();
+        this.ofApplication = harbor.secureAppNames();
         this.clock = clock;
     }
 
-    /** Whether a name is that of the certificate for all of this harbor's own names. */
+    /** Whether a name is that of the certificate for all of this harbor's own names, or the application's. */
     boolean ofHarbor(String name) {
-        return name.equals(ofHarbor) && zones.ownZone();
+        return name.equals(ofHarbor) && zones.ownZone() || ofApplication.contains(name);
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -56,6 +59,9 @@ public class HttpsByDefault {
         begun = true;
         if (authority.givesByDefault() && zones.ownZone()) {
             turnOn(ofHarbor, HARBOR);
+        }
+        if (authority.present()) {
+            ofApplication.forEach(name -> turnOn(name, HARBOR));
         }
     }
 

@@ -3,14 +3,12 @@ package evenharbor.app.who.access;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
 /**
- * Who may open accounts, and how their whereabouts are known.
+ * Who may come in.
  *
  * @param signUp who may open an account
- * @param proxyHeader the header in which a proxy before this application says where a request comes from, such as
- *     {@code X-Forwarded-For}; empty for none: what a stranger could write is not believed
  */
 @ConfigurationProperties("harbor.access")
-record AccessProperties(SignUp signUp, String proxyHeader) {
+record AccessProperties(SignUp signUp) {
 
     /** Who may open an account. */
     enum SignUp {
@@ -22,6 +20,5 @@ record AccessProperties(SignUp signUp, String proxyHeader) {
 
     AccessProperties {
         signUp = signUp == null ? SignUp.OPEN : signUp;
-        proxyHeader = proxyHeader == null ? "" : proxyHeader;
     }
 }

@@ -18,11 +18,9 @@ public class CredentialEvents {
     private static final int MOST_SHOWN = 200;
 
     private final JdbcClient db;
-    private final Remotes remotes;
 
-    CredentialEvents(JdbcClient db, Remotes remotes) {
+    CredentialEvents(JdbcClient db) {
         this.db = db;
-        this.remotes = remotes;
     }
 
     /** What can be done with credentials. */
@@ -71,7 +69,7 @@ public class CredentialEvents {
 
     private String remote() {
         return RequestContextHolder.getRequestAttributes() instanceof ServletRequestAttributes attributes
-                ? remotes.of(attributes.getRequest())
+                ? attributes.getRequest().getRemoteAddr()
                 : "";
     }
 

@@ -33,7 +33,6 @@ class EmailController {
     private final BrowserSecret browser;
     private final SignInThrottle throttle;
     private final SignInSessions signIns;
-    private final Remotes remotes;
     private final Outbox outbox;
     private final HarborProperties harbor;
 
@@ -43,7 +42,6 @@ class EmailController {
             BrowserSecret browser,
             SignInThrottle throttle,
             SignInSessions signIns,
-            Remotes remotes,
             Outbox outbox,
             HarborProperties harbor) {
         this.people = people;
@@ -51,7 +49,6 @@ class EmailController {
         this.browser = browser;
         this.throttle = throttle;
         this.signIns = signIns;
-        this.remotes = remotes;
         this.outbox = outbox;
         this.harbor = harbor;
     }
@@ -69,7 +66,7 @@ class EmailController {
         Person person = people.confirmed(Current.person(), form.password());
         String email = MailAddress.read(form.email())
                 .orElseThrow(() -> Problem.field("email", "Type an e-mail such as ada@example.org."));
-        throttle.begin("email " + person.id(), remotes.of(request), Optional.empty());
+        throttle.begin("email " + person.id(), request.getRemoteAddr(), Optional.empty());
         String secret = browser.begin(request, response);
         if (people.findByEmail(email).isPresent()) {
             return;

@@ -23,12 +23,10 @@ class RecoveryController {
 
     private final Recovery recovery;
     private final BrowserSecret browser;
-    private final Remotes remotes;
 
-    RecoveryController(Recovery recovery, BrowserSecret browser, Remotes remotes) {
+    RecoveryController(Recovery recovery, BrowserSecret browser) {
         this.recovery = recovery;
         this.browser = browser;
-        this.remotes = remotes;
     }
 
     record Forgotten(
@@ -48,7 +46,7 @@ class RecoveryController {
     @PostMapping
     @ResponseStatus(HttpStatus.ACCEPTED)
     void ask(@Valid @RequestBody Forgotten form, HttpServletRequest request, HttpServletResponse response) {
-        recovery.ask(form.email(), remotes.of(request), browser.begin(request, response));
+        recovery.ask(form.email(), request.getRemoteAddr(), browser.begin(request, response));
     }
 
     @GetMapping("/{code}")
@@ -59,6 +57,7 @@ class RecoveryController {
     @PostMapping("/{code}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void set(@PathVariable String code, @Valid @RequestBody RecoveredPassword form, HttpServletRequest request) {
-        recovery.set(code, browser.of(request), form.password(), Optional.ofNullable(form.code()), remotes.of(request));
+        recovery.set(
+                code, browser.of(request), form.password(), Optional.ofNullable(form.code()), request.getRemoteAddr());
     }
 }

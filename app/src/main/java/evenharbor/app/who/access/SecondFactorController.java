@@ -26,12 +26,10 @@ class SecondFactorController {
 
     private final SecondFactors factors;
     private final People people;
-    private final Remotes remotes;
 
-    SecondFactorController(SecondFactors factors, People people, Remotes remotes) {
+    SecondFactorController(SecondFactors factors, People people) {
         this.factors = factors;
         this.people = people;
-        this.remotes = remotes;
     }
 
     /** One's second factor. @param since since when it is on; null when it is off @param paperCodes how many are left */
@@ -76,21 +74,21 @@ class SecondFactorController {
 
     @PutMapping
     PaperView confirm(@Valid @RequestBody WithCode form, HttpServletRequest request) {
-        return new PaperView(factors.confirm(Current.person(), form.code(), remotes.of(request)));
+        return new PaperView(factors.confirm(Current.person(), form.code(), request.getRemoteAddr()));
     }
 
     @PostMapping("/removal")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void turnOff(@Valid @RequestBody WithBoth form, HttpServletRequest request) {
         Person person = people.confirmed(Current.person(), form.password());
-        factors.check(person, Optional.of(form.code()), remotes.of(request));
+        factors.check(person, Optional.of(form.code()), request.getRemoteAddr());
         factors.turnOff(person);
     }
 
     @PostMapping("/paper-codes")
     PaperView renewPaper(@Valid @RequestBody WithBoth form, HttpServletRequest request) {
         Person person = people.confirmed(Current.person(), form.password());
-        factors.check(person, Optional.of(form.code()), remotes.of(request));
+        factors.check(person, Optional.of(form.code()), request.getRemoteAddr());
         return new PaperView(factors.renewPaper(person));
     }
 }

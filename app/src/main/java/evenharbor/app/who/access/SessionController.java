@@ -33,7 +33,6 @@ class SessionController {
     private final Sessions sessions;
     private final KnownDevices devices;
     private final CredentialEvents events;
-    private final Remotes remotes;
     private final SecondFactors factors;
 
     SessionController(
@@ -43,7 +42,6 @@ class SessionController {
             Sessions sessions,
             KnownDevices devices,
             CredentialEvents events,
-            Remotes remotes,
             SecondFactors factors) {
         this.people = people;
         this.memberships = memberships;
@@ -51,7 +49,6 @@ class SessionController {
         this.sessions = sessions;
         this.devices = devices;
         this.events = events;
-        this.remotes = remotes;
         this.factors = factors;
     }
 
@@ -67,7 +64,7 @@ class SessionController {
     @PostMapping("/session")
     SignInSessions.Session signIn(
             @Valid @RequestBody SignIn form, HttpServletRequest request, HttpServletResponse response) {
-        String remote = remotes.of(request);
+        String remote = request.getRemoteAddr();
         Person person = people.signIn(
                 form.email(),
                 form.password(),

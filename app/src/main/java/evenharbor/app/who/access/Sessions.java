@@ -25,11 +25,9 @@ class Sessions {
     private static final Pattern BROWSER = Pattern.compile("(Firefox|Edg|Chrome|Safari)/\\d+");
 
     private final FindByIndexNameSessionRepository<? extends Session> repository;
-    private final Remotes remotes;
 
-    Sessions(FindByIndexNameSessionRepository<? extends Session> repository, Remotes remotes) {
+    Sessions(FindByIndexNameSessionRepository<? extends Session> repository) {
         this.repository = repository;
-        this.remotes = remotes;
     }
 
     /**
@@ -52,7 +50,7 @@ class Sessions {
     void describe(HttpSession session, HttpServletRequest request) {
         String agent = Objects.requireNonNullElse(request.getHeader("User-Agent"), "");
         session.setAttribute(AGENT, agent.length() > LONGEST ? agent.substring(0, LONGEST) : agent);
-        session.setAttribute(REMOTE, remotes.of(request));
+        session.setAttribute(REMOTE, request.getRemoteAddr());
     }
 
     /** Where a person is signed in, the last used first. */

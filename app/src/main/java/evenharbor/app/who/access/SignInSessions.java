@@ -25,7 +25,6 @@ class SignInSessions {
     private final KnownDevices devices;
     private final CredentialEvents events;
     private final SecurityContextRepository contexts;
-    private final Remotes remotes;
     private final ApplicationEventPublisher published;
 
     SignInSessions(
@@ -35,7 +34,6 @@ class SignInSessions {
             KnownDevices devices,
             CredentialEvents events,
             SecurityContextRepository contexts,
-            Remotes remotes,
             ApplicationEventPublisher published) {
         this.people = people;
         this.memberships = memberships;
@@ -43,7 +41,6 @@ class SignInSessions {
         this.devices = devices;
         this.events = events;
         this.contexts = contexts;
-        this.remotes = remotes;
         this.published = published;
     }
 
@@ -77,7 +74,7 @@ class SignInSessions {
         goOn(person, request, response);
         if (devices.remember(request, response, person.id())) {
             String from = "Someone signed in as you from a new browser (" + Sessions.browser(request) + ", "
-                    + remotes.of(request) + ")";
+                    + request.getRemoteAddr() + ")";
             published.publishEvent(new SignInChanged(
                     person, from, "new browser " + request.getSession().getId()));
         }
