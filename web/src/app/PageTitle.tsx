@@ -8,6 +8,7 @@ const PLACES: [RegExp, string][] = [
   [/^\/hosts/, 'Hosts'],
   [/^\/costs/, 'Costs'],
   [/^\/practice/, 'Practice harbor'],
+  [/^\/state/, 'State of the harbor'],
   [/^\/account/, 'Your account'],
   [/^\/new/, 'New site'],
   [/\/where\/redirects/, 'Redirects'],

@@ -12,6 +12,10 @@ export const routes: RouteObject[] = [
         lazy: async () => ({ Component: (await import('../who/access/SignInPage')).SignInPage }),
       },
       {
+        path: '/first-run',
+        lazy: async () => ({ Component: (await import('../overview/firstrun/FirstRunPage')).FirstRunPage }),
+      },
+      {
         path: '/open-account',
         lazy: async () => ({ Component: (await import('../who/access/OpenAccount')).OpenAccount }),
       },
@@ -81,6 +85,10 @@ export const routes: RouteObject[] = [
             lazy: async () => ({
               Component: (await import('../overview/message/MessagesPage')).MessagesPage,
             }),
+          },
+          {
+            path: '/state',
+            lazy: async () => ({ Component: (await import('../overview/state/StatePage')).StatePage }),
           },
           {
             path: '/notices',

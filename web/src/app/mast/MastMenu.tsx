@@ -98,6 +98,7 @@ export function MastMenu({ site }: { site: SiteView | undefined }) {
               Go to {account.name}
             </MenuItem>
           ))}
+        {session.data?.operator && <MenuLink to="/state">State of the harbor</MenuLink>}
         {practice.data && <MenuLink to="/practice">Practice harbor</MenuLink>}
         <MenuLine />
         <MenuItem

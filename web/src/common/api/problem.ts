@@ -16,6 +16,8 @@ export interface ProblemBody {
   changedBy?: string;
   changedAt?: string;
   revision?: number;
+  /** By which whoever runs the harbor finds in its log what broke. */
+  request?: string | null;
 }
 
 /** A request that was not carried out. Its message is a sentence for people. */

@@ -20,6 +20,11 @@ export function Trouble({ error }: { error: unknown }) {
       ) : (
         <p>{sentenceOf(error)}</p>
       )}
+      {error instanceof Problem && error.body.request && (
+        <p className="text-soft">
+          Whoever runs this harbor finds it in the log by <span className="mono">{error.body.request}</span>
+        </p>
+      )}
       {mayPass(error) && <LoadAgain />}
     </Notice>
   );

@@ -1,3 +1,4 @@
+import { useEffect, useState } from 'react';
 import { Doorway } from './Doorway';
 import { SignInForm } from './SignInForm';
 
@@ -9,6 +10,16 @@ function wayOn(): string {
 
 /** The door. Its links load the page anew: behind it stands the whole application, which it does without. */
 export function SignInPage() {
+  const setUp = useSetUp();
+  if (!setUp) {
+    return (
+      <Doorway title="A new harbor">
+        <p>
+          This harbor is not set up yet. Whoever runs it begins here: <a href="/first-run">Set it up</a>.
+        </p>
+      </Doorway>
+    );
+  }
   return (
     <Doorway title="Sign in">
       <SignInForm
@@ -23,4 +34,22 @@ export function SignInPage() {
       </p>
     </Doorway>
   );
+}
+
+/** Whether this harbor is set up, which it is taken for until it says otherwise. */
+function useSetUp(): boolean {
+  const [setUp, setSetUp] = useState(true);
+  useEffect(() => {
+    fetch('/api/first-run')
+      .then((answer) => answer.json() as Promise<{ awaited?: boolean }>)
+      .then(
+        ({ awaited }) => {
+          if (awaited === true) setSetUp(false);
+        },
+        () => {
+          // It cannot be asked: whoever signs in is told so.
+        },
+      );
+  }, []);
+  return setUp;
 }

@@ -17,6 +17,7 @@ public class EvenHarbor {
     public static void main(String[] arguments) {
         // Addresses are visited at the number that their records say, under their own name.
         System.setProperty("jdk.httpclient.allowRestrictedHeaders", "host");
+        Restart.remember(arguments);
         SpringApplication.run(EvenHarbor.class, arguments);
     }
 

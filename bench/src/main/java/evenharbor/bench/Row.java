@@ -12,17 +12,17 @@ import java.util.Locale;
  * @param unit what both are counted in
  * @param detail where the figure comes from
  */
-record Row(String what, double measured, double limit, boolean atLeast, String unit, String detail) {
+public record Row(String what, double measured, double limit, boolean atLeast, String unit, String detail) {
 
-    static Row atMost(String what, double measured, double limit, String unit, String detail) {
+    public static Row atMost(String what, double measured, double limit, String unit, String detail) {
         return new Row(what, measured, limit, false, unit, detail);
     }
 
-    static Row atLeast(String what, double measured, double limit, String unit, String detail) {
+    public static Row atLeast(String what, double measured, double limit, String unit, String detail) {
         return new Row(what, measured, limit, true, unit, detail);
     }
 
-    boolean kept() {
+    public boolean kept() {
         return atLeast ? measured >= limit : measured <= limit;
     }
 

@@ -11,7 +11,9 @@ import evenharbor.edge.serve.Gate;
 import evenharbor.edge.serve.VisitorHandler;
 import evenharbor.edge.tls.Certificates;
 import evenharbor.edge.tls.Tls;
+import evenharbor.edge.visit.Answered;
 import evenharbor.edge.visit.VisitCounter;
+import evenharbor.edge.visit.VisitLog;
 import java.time.Clock;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
@@ -22,6 +24,7 @@ import org.eclipse.jetty.http.UriCompliance;
 import org.eclipse.jetty.server.ConnectionFactory;
 import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
+import org.eclipse.jetty.server.RequestLog;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
@@ -42,6 +45,9 @@ public final class Edge {
     public record Setup(
             String bind, int port, int securePort, int shownSecurePort, String previewEnding, long hotBytes) {}
 
+    /** How many kinds of status are counted: 1xx to 5xx. */
+    public static final int KINDS_OF_STATUS = Answered.KINDS;
+
     /** How long a request may take to come in. */
     private static final long LONGEST_REQUEST_MILLIS = 15_000;
 
@@ -52,6 +58,7 @@ public final class Edge {
     private final Certificates certificates = new Certificates();
     private final VisitorHandler handler;
     private final VisitCounter visits = new VisitCounter();
+    private final Answered answered = new Answered();
 
     /** A server that is not started yet, for sites alone. */
     public Edge(
@@ -92,6 +99,7 @@ public final class Edge {
         secure = listening(setup, setup.securePort(), Tls.connections(certificates, http));
         handler = new VisitorHandler(
                 routes::get, previews, setup.previewEnding(), blobs, setup.hotBytes(), visits, door, clock);
+        server.setRequestLog(answered);
         IntSupplier onward = () -> setup.shownSecurePort() == 0 ? securePort() : setup.shownSecurePort();
         server.setHandler(new Gate(
                 app.names().isEmpty() ? handler : new AppDoor(handler, app, certificates::has, onward),
@@ -108,6 +116,17 @@ public final class Edge {
         made.addBean(new DribbleGuard(made.getScheduler(), LONGEST_REQUEST_MILLIS));
         server.addConnector(made);
         return made;
+    }
+
+    /** Writes a line for each visit from now on; before the start. */
+    public void writesTo(VisitLog log) {
+        server.setRequestLog(new RequestLog.Collection(answered, log));
+        server.addBean(log);
+    }
+
+    /** How many answers of a kind of status were given, such as 4 for 4xx. */
+    public long answered(int kind) {
+        return answered.of(kind);
     }
 
     /** Begins to answer. */

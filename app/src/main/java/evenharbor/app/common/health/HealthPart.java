@@ -8,6 +8,6 @@ public interface HealthPart {
     /** What the part is called, such as "routes". */
     String name();
 
-    /** What is not right with it just now, each in a sentence for the operator; empty when all is well. */
-    List<String> troubles();
+    /** What is not right with it just now; empty when all is well. */
+    List<Trouble> troubles();
 }

@@ -5,6 +5,7 @@ import java.net.URI;
 import java.util.List;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.slf4j.MDC;
 import org.springframework.beans.TypeMismatchException;
 import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.http.HttpHeaders;
@@ -141,6 +142,10 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         detail.setType(URI.create(problem.type().uri()));
         detail.setTitle(problem.type().title());
         problem.extra().forEach(detail::setProperty);
+        if (problem.type() == ProblemType.UNEXPECTED) {
+            // Whoever runs the harbor finds what went wrong by it.
+            detail.setProperty("request", MDC.get("request"));
+        }
         return detail;
     }
 }

@@ -143,6 +143,7 @@ class ApiDescription {
         return switch (endpoint.reach()) {
             case OPEN -> "Anyone may ask.";
             case OWN -> "Whoever is signed in, for what is their own.";
+            case HARBOR -> "Those who operate the harbor as a whole.";
             case ACCOUNT ->
                 "Whoever may " + endpoint.right().orElse(Right.SEE).words() + ", in the account as a whole.";
             case SITE -> "Whoever may " + endpoint.right().orElse(Right.SEE).words() + ", in the site.";

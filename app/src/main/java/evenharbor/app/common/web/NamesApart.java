@@ -3,6 +3,7 @@ package evenharbor.app.common.web;
 import com.google.common.net.InternetDomainName;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.common.health.HealthPart;
+import evenharbor.app.common.health.Trouble;
 import java.net.URI;
 import java.util.ArrayList;
 import java.util.List;
@@ -16,7 +17,7 @@ import org.springframework.stereotype.Component;
  * docs/names.md says. Looked at when the application starts, and told in the health of this process.
  */
 @Component
-class NamesApart implements HealthPart, SmartLifecycle {
+public class NamesApart implements HealthPart, SmartLifecycle {
 
     private static final Logger LOG = LoggerFactory.getLogger(NamesApart.class);
 
@@ -31,7 +32,7 @@ class NamesApart implements HealthPart, SmartLifecycle {
     }
 
     /** What is too close together, each in a sentence for the operator. */
-    static List<String> troubles(String app, String sites, String previews) {
+    public static List<String> troubles(String app, String sites, String previews) {
         List<String> all = new ArrayList<>();
         if (site(app).equals(site("x." + sites))) {
             all.add("The application (" + app + ") and sites (" + sites
@@ -72,8 +73,10 @@ class NamesApart implements HealthPart, SmartLifecycle {
     }
 
     @Override
-    public List<String> troubles() {
-        return troubles;
+    public List<Trouble> troubles() {
+        return troubles.stream()
+                .map(what -> new Trouble(what, "See names.md of the documentation."))
+                .toList();
     }
 
     @Override

@@ -22,6 +22,7 @@ import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -80,6 +81,19 @@ public class Audiences {
     @Transactional(readOnly = true)
     public AudienceRules rules(String siteId) {
         return AudienceRules.of(guards(siteId));
+    }
+
+    /** The same of several sites, by site; sites that let everyone in everywhere are left out. */
+    @Transactional(readOnly = true)
+    public Map<String, AudienceRules> rules(Collection<String> siteIds) {
+        Map<String, Map<String, Guard>> guards = new HashMap<>();
+        repository
+                .findBySiteIdIn(siteIds)
+                .forEach(part -> guards.computeIfAbsent(part.siteId, site -> new HashMap<>())
+                        .put(part.path, part.guard(lists)));
+        Map<String, AudienceRules> all = new HashMap<>();
+        guards.forEach((site, parts) -> all.put(site, AudienceRules.of(parts)));
+        return all;
     }
 
     /** The guard of each part that was said something of. */

@@ -16,6 +16,7 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
@@ -42,33 +43,52 @@ public class Reaches {
 
     /** Of a site as it is. */
     public Reach of(Site site) {
-        return of(site, addresses.of(Set.of(site.id())), audiences.rules(site.id()));
+        return of(
+                site,
+                addresses.of(Set.of(site.id())),
+                audiences.rules(site.id()),
+                unlisted.of(site.id()),
+                days.of(site.id()));
     }
 
-    /** Of a site with these addresses, for these people: nobody is told of one that is not for everyone. */
-    public Reach of(Site site, Collection<Address> all, AudienceRules rules) {
-        String main = rules.at("/").isPresent()
-                ? ""
-                : all.stream()
-                        .filter(address -> address.role() == Role.MAIN)
-                        .map(address -> address.url().replaceFirst("/$", ""))
-                        .findFirst()
-                        .orElse("");
-        return main.isEmpty() ? Reach.UNTOLD : told(site, main, rules);
+    /**
+     * Of a site with these addresses, for these people: nobody is told of one that is not for everyone.
+     *
+     * @param hidden what search engines are asked not to list
+     * @param pageDays when its pages came out
+     */
+    public Reach of(
+            Site site,
+            Collection<Address> all,
+            AudienceRules rules,
+            UnlistedParts hidden,
+            Map<String, String> pageDays) {
+        String main = rules.at("/").isPresent() ? "" : main(all);
+        return main.isEmpty() ? Reach.UNTOLD : told(site, main, rules, hidden, pageDays);
+    }
+
+    private static String main(Collection<Address> all) {
+        return all.stream()
+                .filter(address -> address.role() == Role.MAIN)
+                .map(address -> address.url().replaceFirst("/$", ""))
+                .findFirst()
+                .orElse("");
     }
 
     /** Of a copy of a site at another public URL. @param url without a slash at its end; empty when it is not known */
     public Reach elsewhere(Site site, String url) {
-        return url.isEmpty() ? Reach.UNTOLD : told(site, url, audiences.rules(site.id()));
+        return url.isEmpty()
+                ? Reach.UNTOLD
+                : told(site, url, audiences.rules(site.id()), unlisted.of(site.id()), days.of(site.id()));
     }
 
-    private Reach told(Site site, String url, AudienceRules rules) {
-        List<String> kept = new ArrayList<>(unlisted.of(site.id()).paths());
+    private Reach told(Site site, String url, AudienceRules rules, UnlistedParts hidden, Map<String, String> pageDays) {
+        List<String> kept = new ArrayList<>(hidden.paths());
         kept.addAll(rules.closedParts());
         String expires = YearMonth.from(clock.instant().atZone(ZoneOffset.UTC))
                 .plusMonths(MONTHS_TRUE)
                 .atDay(1)
                 .toString();
-        return new Reach(url, site.settings().listed(), UnlistedParts.of(kept), true, expires, days.of(site.id()));
+        return new Reach(url, site.settings().listed(), UnlistedParts.of(kept), true, expires, pageDays);
     }
 }

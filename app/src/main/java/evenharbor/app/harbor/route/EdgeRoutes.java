@@ -3,12 +3,14 @@ package evenharbor.app.harbor.route;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.common.health.HealthPart;
+import evenharbor.app.common.health.Trouble;
 import evenharbor.app.harbor.audience.PassKey;
 import evenharbor.app.harbor.preview.Previews;
 import evenharbor.app.what.build.Packing;
 import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveChanged;
 import evenharbor.app.what.live.LiveStates;
+import evenharbor.app.what.live.Revisions;
 import evenharbor.app.where.certificate.CertificatesChanged;
 import evenharbor.app.where.certificate.Challenges;
 import evenharbor.app.where.visit.Visits;
@@ -51,10 +53,15 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
     private static final Logger LOG = LoggerFactory.getLogger(EdgeRoutes.class);
 
     /** How long the routes may go without being followed before that is told: the database is away, or this hangs. */
+    /** How many sites are read, and exchanged, together. */
+    private static final int AT_ONCE = 500;
+
     private static final Duration LATE = Duration.ofSeconds(30);
 
     private final LiveStates states;
+    private final Revisions revisions;
     private final SiteCompiler compiler;
+    private final RouteFacts facts;
     private final Visits visits;
     private final Packing packing;
     private final SecureRoutes secure;
@@ -66,12 +73,16 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
     private final ServedSites served = new ServedSites();
     private final FailedSites failed = new FailedSites();
     private long seen;
+    private long seenSites = -1;
+    private long seenSecure = -1;
     private volatile Instant followed;
     private volatile boolean running;
 
     EdgeRoutes(
             LiveStates states,
+            Revisions revisions,
             SiteCompiler compiler,
+            RouteFacts facts,
             Visits visits,
             Packing packing,
             Blobs blobs,
@@ -81,10 +92,13 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
             PassKey key,
             Doorkeeper keeper,
             AppPlace app,
+            VisitLogProperties log,
             HarborProperties harbor,
             Clock clock) {
         this.states = states;
+        this.revisions = revisions;
         this.compiler = compiler;
+        this.facts = facts;
         this.visits = visits;
         this.packing = packing;
         this.secure = secure;
@@ -103,6 +117,9 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
                 new Door(key.passes(), keeper),
                 app.place(),
                 clock);
+        if (log.kept()) {
+            edge.writesTo(log.log("." + harbor.previewEnding(), clock));
+        }
     }
 
     @Override
@@ -182,29 +199,47 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
      * no other one. A site is tried again by itself, a certificate when it changes next.
      */
     private void follow() {
+        long latest;
         try {
-            secure.follow(edge);
+            latest = revisions.latest();
+        } catch (Throwable e) {
+            LOG.warn("The routes could not be followed; the last ones stay in force: {}", e.toString());
+            secure.goOn(edge);
+            return;
+        }
+        try {
+            if (latest == seenSecure) {
+                secure.goOn(edge);
+            } else {
+                secure.follow(edge);
+                seenSecure = latest;
+            }
         } catch (Throwable e) {
             LOG.warn("The certificates could not be followed; the last ones stay in force", e);
         }
         try {
-            List<Live> changed = states.changedAfter(seen);
-            Set<String> again = failed.due(clock.instant());
-            List<Live> all = new ArrayList<>(changed);
-            again.removeAll(changed.stream().map(Live::siteId).toList());
-            if (!again.isEmpty()) {
-                all.addAll(states.of(again));
-            }
-            if (!all.isEmpty()) {
-                refresh(all);
-            }
-            if (!changed.isEmpty()) {
-                seen = Math.max(seen, changed.get(changed.size() - 1).changedIn());
-            }
+            followSites(latest);
             followed = Instant.now();
         } catch (Throwable e) {
             LOG.warn("The routes could not be followed; the last ones stay in force: {}", e.toString());
         }
+    }
+
+    private void followSites(long latest) {
+        List<Live> changed = latest == seenSites ? List.of() : states.changedAfter(seen);
+        Set<String> again = failed.due(clock.instant());
+        List<Live> all = new ArrayList<>(changed);
+        again.removeAll(changed.stream().map(Live::siteId).toList());
+        if (!again.isEmpty()) {
+            all.addAll(states.of(again));
+        }
+        if (!all.isEmpty()) {
+            refresh(all);
+        }
+        if (!changed.isEmpty()) {
+            seen = Math.max(seen, changed.get(changed.size() - 1).changedIn());
+        }
+        seenSites = latest;
     }
 
     @Override
@@ -213,13 +248,41 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
     }
 
     @Override
-    public List<String> troubles() {
-        List<String> all = new ArrayList<>(secure.troubles());
-        failed.sites().forEach(site -> all.add("The routes of site " + site + " are not up to date."));
-        if (followed != null && followed.plus(LATE).isBefore(Instant.now())) {
-            all.add("The routes have not been followed since " + followed + ".");
+    public List<Trouble> troubles() {
+        List<Trouble> all = new ArrayList<>(secure.troubles());
+        failed.sites()
+                .forEach(
+                        site -> all.add(
+                                new Trouble(
+                                        "The routes of site " + site + " are not up to date.",
+                                        "Its visitors get what was live before. It is tried again by itself; the log says why it failed.")));
+        if (lag().compareTo(LATE) > 0) {
+            all.add(new Trouble(
+                    "Changes do not reach visitors just now.",
+                    "They get what was live before. See whether the database answers; it goes on by itself then."));
         }
         return all;
+    }
+
+    /** How long ago it was last seen that all changes had reached visitors. */
+    public Duration lag() {
+        Instant last = followed;
+        return last == null ? Duration.ZERO : Duration.between(last, Instant.now());
+    }
+
+    /** How many certificates visitors are shown. */
+    public int certificates() {
+        return edge.certificates().names().size();
+    }
+
+    /** How many answers of a kind of status were given, such as 4 for 4xx. */
+    public long answered(int kind) {
+        return edge.answered(kind);
+    }
+
+    /** Whether visitors are answered by routes that were read from the database. */
+    public boolean ready() {
+        return running && followed != null;
     }
 
     /** Whether what visitors get of a site is not up to date, because it cannot be compiled. */
@@ -250,15 +313,43 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
         }
     }
 
-    private SiteCompiler.Compiled compiled(Live live) {
+    private SiteCompiler.Compiled compiled(Live live, RouteFacts.Known known) {
         Map<String, Map<String, Answer>> before = served.of(live.siteId()).answers();
         return compiler.compiled(
                 Supposed.of(live),
-                (host, path) -> before.getOrDefault(host, Map.of()).get(path));
+                (host, path) -> before.getOrDefault(host, Map.of()).get(path),
+                known);
     }
 
-    /** Makes the routes of these sites anew, and exchanges them in the edge as one value. */
-    private synchronized void refresh(List<Live> lives) {
+    /** Makes the routes of these sites anew; what they are made of is read for many at once. */
+    private void refresh(List<Live> lives) {
+        for (int from = 0; from < lives.size(); from += AT_ONCE) {
+            List<Live> some = lives.subList(from, Math.min(lives.size(), from + AT_ONCE));
+            try {
+                refresh(some, facts.of(some.stream().map(Live::siteId).toList()));
+            } catch (RuntimeException e) {
+                // What cannot be read of one must hold up no other.
+                some.forEach(this::refreshAlone);
+            }
+        }
+    }
+
+    private void refreshAlone(Live live) {
+        try {
+            refresh(List.of(live), facts.of(List.of(live.siteId())));
+        } catch (RuntimeException e) {
+            fail(live, e);
+        }
+    }
+
+    private void fail(Live live, Throwable e) {
+        if (failed.add(live.siteId(), clock.instant())) {
+            LOG.warn("Site {} could not be compiled; its last routes stay in force", live.siteId(), e);
+        }
+    }
+
+    /** Exchanges them in the edge as one value. */
+    private synchronized void refresh(List<Live> lives, RouteFacts.Known known) {
         Map<String, ServedSites.Served> fresh = new HashMap<>();
         for (Live live : lives) {
             ServedSites.Served before = served.of(live.siteId());
@@ -267,14 +358,12 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
                 continue;
             }
             try {
-                SiteCompiler.Compiled compiled = compiled(live);
+                SiteCompiler.Compiled compiled = compiled(live, known);
                 fresh.put(
                         live.siteId(), new ServedSites.Served(live.changedIn(), compiled.build(), compiled.answers()));
                 failed.mended(live.siteId());
             } catch (Throwable e) {
-                if (failed.add(live.siteId(), clock.instant())) {
-                    LOG.warn("Site {} could not be compiled; its last routes stay in force", live.siteId(), e);
-                }
+                fail(live, e);
             }
         }
         if (fresh.isEmpty()) {

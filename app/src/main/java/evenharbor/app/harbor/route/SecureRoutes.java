@@ -1,5 +1,6 @@
 package evenharbor.app.harbor.route;
 
+import evenharbor.app.common.health.Trouble;
 import evenharbor.app.where.certificate.Certificates;
 import evenharbor.app.where.certificate.Secured;
 import evenharbor.core.harbor.route.Security;
@@ -35,7 +36,16 @@ class SecureRoutes {
 
     /** Follows what changed since the last time. A key that cannot be opened leaves that name as it was, and no other one. */
     synchronized void follow(Edge edge) {
-        for (Certificates.Changed changed : certificates.changedAfter(seen)) {
+        follow(edge, certificates.changedAfter(seen));
+    }
+
+    /** The same where nothing changed: what is asked of visitors ends with the certificate's time all the same. */
+    synchronized void goOn(Edge edge) {
+        follow(edge, List.of());
+    }
+
+    private void follow(Edge edge, List<Certificates.Changed> all) {
+        for (Certificates.Changed changed : all) {
             try {
                 show(edge, changed.shown().get());
                 failed.remove(changed.name());
@@ -47,12 +57,12 @@ class SecureRoutes {
         }
         // What is asked of visitors ends with the certificate's time, without any change.
         Instant now = clock.instant();
-        Map<String, Security> all = new HashMap<>();
+        Map<String, Security> asked = new HashMap<>();
         shown.forEach((name, secured) ->
-                all.put(name, new Security(secured.secure(now), secured.hsts().field(now))));
-        if (!all.equals(inForce)) {
-            inForce = Map.copyOf(all);
-            edge.exchange(routes -> routes.secured(all));
+                asked.put(name, new Security(secured.secure(now), secured.hsts().field(now))));
+        if (!asked.equals(inForce)) {
+            inForce = Map.copyOf(asked);
+            edge.exchange(routes -> routes.secured(asked));
         }
     }
 
@@ -72,9 +82,12 @@ class SecureRoutes {
     }
 
     /** What is not right just now, each in a sentence. */
-    List<String> troubles() {
+    List<Trouble> troubles() {
         return failed.stream()
-                .map(name -> "The certificate of " + name + " cannot be shown.")
+                .map(
+                        name -> new Trouble(
+                                "The certificate of " + name + " cannot be shown.",
+                                "Its key cannot be opened, or its chain not be read: see the log. Visitors get the one before, or none."))
                 .toList();
     }
 }

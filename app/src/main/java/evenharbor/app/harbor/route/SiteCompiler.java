@@ -1,7 +1,6 @@
 package evenharbor.app.harbor.route;
 
 import evenharbor.app.HarborProperties;
-import evenharbor.app.harbor.audience.Audiences;
 import evenharbor.app.harbor.reach.Reaches;
 import evenharbor.app.what.addition.DraftSettings;
 import evenharbor.app.what.build.Builds;
@@ -10,15 +9,8 @@ import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.live.Live;
 import evenharbor.app.what.live.LiveStates;
 import evenharbor.app.what.site.Site;
-import evenharbor.app.what.site.Sites;
-import evenharbor.app.what.site.Unlisted;
 import evenharbor.app.what.version.SavedVersion;
-import evenharbor.app.what.version.Versions;
 import evenharbor.app.where.address.Address;
-import evenharbor.app.where.address.Addresses;
-import evenharbor.app.where.certificate.Certificates;
-import evenharbor.app.where.domain.Domain;
-import evenharbor.app.where.domain.Domains;
 import evenharbor.app.where.redirect.RedirectContents;
 import evenharbor.app.where.redirect.RedirectSets;
 import evenharbor.core.harbor.route.Answer;
@@ -32,7 +24,6 @@ import evenharbor.core.where.address.Role;
 import evenharbor.core.where.redirect.Redirects;
 import evenharbor.core.who.audience.AudienceRules;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -46,21 +37,11 @@ import org.springframework.stereotype.Component;
 @Component
 class SiteCompiler {
 
-    /** How long the assets of a build stay reachable under their pinned addresses after the next build. */
-    private static final Duration GRACE = Duration.ofSeconds(60);
-
     private static final String ROOT = "/";
 
-    private final Sites sites;
-    private final Unlisted unlisted;
-    private final Audiences audiences;
+    private final RouteFacts facts;
     private final Reaches reaches;
-    private final Addresses addresses;
-    private final Domains domains;
-    private final Certificates certificates;
     private final Drafts drafts;
-    private final Versions versions;
-    private final LiveStates states;
     private final Builds builds;
     private final DraftSettings settings;
     private final Manifests manifests;
@@ -70,16 +51,9 @@ class SiteCompiler {
     private final Clock clock;
 
     SiteCompiler(
-            Sites sites,
-            Unlisted unlisted,
-            Audiences audiences,
+            RouteFacts facts,
             Reaches reaches,
-            Addresses addresses,
-            Domains domains,
-            Certificates certificates,
             Drafts drafts,
-            Versions versions,
-            LiveStates states,
             Builds builds,
             DraftSettings settings,
             Manifests manifests,
@@ -87,16 +61,9 @@ class SiteCompiler {
             RedirectSets sets,
             HarborProperties harbor,
             Clock clock) {
-        this.sites = sites;
-        this.unlisted = unlisted;
-        this.audiences = audiences;
+        this.facts = facts;
         this.reaches = reaches;
-        this.addresses = addresses;
-        this.domains = domains;
-        this.certificates = certificates;
         this.drafts = drafts;
-        this.versions = versions;
-        this.states = states;
         this.builds = builds;
         this.settings = settings;
         this.manifests = manifests;
@@ -122,17 +89,23 @@ class SiteCompiler {
 
     /** What answers at each host name and path of a site. */
     Compiled compiled(Supposed supposed, Before before) {
+        return compiled(supposed, before, facts.of(List.of(supposed.live().siteId())));
+    }
+
+    /** The same of a site among several of which much is known already. */
+    Compiled compiled(Supposed supposed, Before before, RouteFacts.Known known) {
         Live recorded = supposed.live();
-        Optional<Site> found = sites.find(recorded.siteId());
+        Optional<Site> found = known.site(recorded.siteId());
         if (found.isEmpty() || !recorded.life().otherAddressesAnswer() && !recorded.live()) {
             return new Compiled(Map.of(), "");
         }
         Site site = found.get();
-        Map<String, String> secure = certificates.secureHosts(site.accountId());
-        List<Address> all = supposed.addresses().orElseGet(() -> addresses.of(Set.of(site.id())));
-        AudienceRules rules = supposed.audience().orElseGet(() -> audiences.rules(site.id()));
-        Making making = new Making(secure, reaches.of(site, all, rules));
-        Supposed now = mended(supposed, making);
+        Map<String, String> secure = known.secure(site.accountId());
+        List<Address> all = supposed.addresses().orElseGet(() -> known.addresses(site.id()));
+        AudienceRules rules = supposed.audience().orElseGet(() -> known.rules(site.id()));
+        Making making =
+                new Making(secure, reaches.of(site, all, rules, known.unlisted(site.id()), known.days(site.id())));
+        Supposed now = mended(supposed, making, known);
         Live live = now.live();
         Optional<String> main = all.stream()
                 .filter(a -> a.role() == Role.MAIN)
@@ -140,30 +113,30 @@ class SiteCompiler {
                 .findFirst();
         Map<String, Map<String, Answer>> answers = new HashMap<>();
         for (Address address : all) {
-            if (usable(address)) {
-                answer(address, site, now, main, making, before)
+            if (known.usable(address)) {
+                answer(address, site, now, main, making, before, known)
                         .ifPresent(a -> answers.computeIfAbsent(address.hostName(), h -> new HashMap<>())
                                 .put(address.path(), a));
             }
         }
         if (live.live()) {
-            for (String host : wildcards(site)) {
+            for (String host : wildcards(site, known)) {
                 SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(false, false, main.orElse(""), "");
                 answers.computeIfAbsent(host, h -> new HashMap<>())
-                        .put(ROOT, routes(live.build().orElseThrow(), options, now, before.at(host, ROOT)));
+                        .put(ROOT, routes(live.build().orElseThrow(), options, now, before.at(host, ROOT), known));
             }
         }
-        guard(answers, withForms(rules, now));
+        guard(answers, withForms(rules, now, known));
         return new Compiled(answers, live.live() ? live.build().orElse("") : "");
     }
 
     /** A page that visitors register on comes with its styles and pictures. */
-    private AudienceRules withForms(AudienceRules rules, Supposed now) {
+    private AudienceRules withForms(AudienceRules rules, Supposed now, RouteFacts.Known known) {
         Set<String> forms = rules.formPages();
         if (forms.isEmpty()) {
             return rules;
         }
-        return source(now)
+        return source(now, known)
                 .map(source -> manifests.get(source.manifest()))
                 .map(files -> rules.opening(forms.stream()
                         .map(form -> form.substring(1) + (form.endsWith("/") ? "index.html" : ""))
@@ -198,13 +171,13 @@ class SiteCompiler {
      * What is live, with URLs that name secure hosts of the account's own by plain HTTP mended, and with what is set about it
      * said for where it is reached now.
      */
-    private Supposed mended(Supposed supposed, Making making) {
+    private Supposed mended(Supposed supposed, Making making, RouteFacts.Known known) {
         Live live = supposed.live();
         if (!live.live() || live.version().isEmpty()) {
             return supposed;
         }
         boolean built = live.build().filter(build -> !build.isEmpty()).isPresent();
-        return source(supposed)
+        return source(supposed, known)
                 .filter(source -> !built || !making.secure().isEmpty() || builds.dresses(source.manifest()))
                 .map(source -> build(source, making.at("")))
                 .map(build -> supposed.showing(live.with(build)))
@@ -212,11 +185,11 @@ class SiteCompiler {
     }
 
     /** What a site's pages are made of. */
-    private Optional<Supposed.Source> source(Supposed supposed) {
+    private static Optional<Supposed.Source> source(Supposed supposed, RouteFacts.Known known) {
         return supposed.source()
                 .or(() -> supposed.live()
                         .version()
-                        .flatMap(number -> versions.find(supposed.live().siteId(), number))
+                        .flatMap(number -> known.version(supposed.live().siteId(), number))
                         .map(v -> new Supposed.Source(v.manifest(), v.settings())));
     }
 
@@ -224,15 +197,8 @@ class SiteCompiler {
         return builds.of(source.manifest(), source.settings(), options);
     }
 
-    /** A name under a domain answers only once the domain is certain to be the account's. */
-    private boolean usable(Address address) {
-        return address.domainId() == null
-                || domains.find(address.domainId()).map(Domain::proven).orElse(false);
-    }
-
-    private List<String> wildcards(Site site) {
-        List<String> hosts = new ArrayList<>(domains.wildcards().stream()
-                .filter(d -> d.wildcardSite().orElseThrow().equals(site.id()))
+    private List<String> wildcards(Site site, RouteFacts.Known known) {
+        List<String> hosts = new ArrayList<>(known.wildcards(site.id()).stream()
                 .map(d -> "*." + d.name().ascii())
                 .toList());
         if (site.id().equals(harbor.wildcardSite())) {
@@ -242,11 +208,17 @@ class SiteCompiler {
     }
 
     private Optional<Answer> answer(
-            Address address, Site site, Supposed now, Optional<String> main, Making making, Before before) {
+            Address address,
+            Site site,
+            Supposed now,
+            Optional<String> main,
+            Making making,
+            Before before,
+            RouteFacts.Known known) {
         return switch (address.role()) {
             case MAIN, ALIAS ->
                 now.live().live() && now.live().build().isPresent()
-                        ? Optional.of(served(address, site, now, main, making, before))
+                        ? Optional.of(served(address, site, now, main, making, before, known))
                         : Optional.empty();
             case FORWARDING -> main.map(to -> Onward.to(to).at(mount(address)));
             case POINTER ->
@@ -255,10 +227,10 @@ class SiteCompiler {
             // A version that was cleaned up is shown to nobody; the draft least of all in its place.
             case TRIAL ->
                 address.trialVersion() != null
-                                && versions.find(site.id(), address.trialVersion())
+                                && known.version(site.id(), address.trialVersion())
                                         .isEmpty()
                         ? Optional.empty()
-                        : Optional.of(trial(address, site, making));
+                        : Optional.of(trial(address, site, making, known));
         };
     }
 
@@ -267,19 +239,25 @@ class SiteCompiler {
     }
 
     private SiteRoutes served(
-            Address address, Site site, Supposed now, Optional<String> main, Making making, Before before) {
+            Address address,
+            Site site,
+            Supposed now,
+            Optional<String> main,
+            Making making,
+            Before before,
+            RouteFacts.Known known) {
         String canonical = address.role() == Role.MAIN ? "" : main.orElse("");
         SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(
                 false,
                 site.settings().listed(),
                 canonical,
                 address.base(),
-                unlisted.of(site.id()),
-                languages(source(now)));
+                known.unlisted(site.id()),
+                languages(source(now, known)));
         String build = address.base().isEmpty()
                 ? now.live().build().orElseThrow()
-                : build(source(now).orElseThrow(), making.at(address.base()));
-        return routes(build, options, now, before.at(address.hostName(), address.path()));
+                : build(source(now, known).orElseThrow(), making.at(address.base()));
+        return routes(build, options, now, before.at(address.hostName(), address.path()), known);
     }
 
     /** Which pages there are in several languages, where what is live says that visitors are sent to the one in theirs. */
@@ -291,10 +269,10 @@ class SiteCompiler {
                 .orElse(SiteLanguages.NONE);
     }
 
-    private SiteRoutes trial(Address address, Site site, Making making) {
+    private SiteRoutes trial(Address address, Site site, Making making, RouteFacts.Known known) {
         SiteRoutes.ServingOptions options = new SiteRoutes.ServingOptions(true, false, "", address.base());
         Optional<SavedVersion> version =
-                Optional.ofNullable(address.trialVersion()).flatMap(n -> versions.find(site.id(), n));
+                Optional.ofNullable(address.trialVersion()).flatMap(n -> known.version(site.id(), n));
         String build = version.map(v -> builds.of(v.manifest(), v.settings(), making.untold(address.base())))
                 .orElseGet(() ->
                         builds.of(drafts.find(site.id()).manifest(), site.settings(), making.untold(address.base())));
@@ -302,13 +280,14 @@ class SiteCompiler {
         return SiteRoutes.of(site.id(), manifests.get(build), options, redirects.get(rules));
     }
 
-    private SiteRoutes routes(String build, SiteRoutes.ServingOptions options, Supposed supposed, Answer before) {
+    private SiteRoutes routes(
+            String build, SiteRoutes.ServingOptions options, Supposed supposed, Answer before, RouteFacts.Known known) {
         Live live = supposed.live();
         Redirects rules = supposed.redirects().orElseGet(() -> redirects.get(live.redirects()));
         SiteRoutes open = SiteRoutes.of(live.siteId(), manifests.get(build), options, rules);
         SiteRoutes routes = live.life().closure().map(open::closed).orElse(open);
         Instant now = clock.instant();
-        long until = now.plus(GRACE).getEpochSecond();
+        long until = now.plus(RouteFacts.GRACE).getEpochSecond();
         if (before instanceof SiteRoutes earlier) {
             return routes.after(earlier, now.getEpochSecond(), until);
         }
@@ -316,7 +295,7 @@ class SiteCompiler {
             return routes;
         }
         // After a start the builds that were live a moment ago are found in the record.
-        for (LiveStates.Span span : states.endedSince(live.siteId(), now.minus(GRACE))) {
+        for (LiveStates.Span span : known.ended(live.siteId())) {
             routes = routes.after(SiteRoutes.of(manifests.get(span.build()), options), now.getEpochSecond(), until);
         }
         return routes;

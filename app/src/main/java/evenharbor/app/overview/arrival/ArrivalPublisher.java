@@ -1,10 +1,8 @@
 package evenharbor.app.overview.arrival;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.harbor.publish.Publishing;
 import evenharbor.app.what.draft.Drafts;
 import evenharbor.app.what.finding.NewFindings;
@@ -17,6 +15,7 @@ import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.harbor.publish.Selection;
 import evenharbor.core.what.finding.Finding;
 import evenharbor.core.who.access.Right;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -64,11 +63,14 @@ class ArrivalPublisher {
     }
 
     @Configuration
-    static class Watch {
+    static class Work {
         @Bean
-        RecurringTask<Void> arrivalWatch(ObjectProvider<ArrivalPublisher> publisher) {
-            return Tasks.recurring("arrival-watch", FixedDelay.ofSeconds(1))
-                    .execute((task, context) -> publisher.getObject().round());
+        Watch arrivalWatch(ObjectProvider<ArrivalPublisher> publisher) {
+            return new Watch(
+                    "arrival-watch",
+                    Duration.ofSeconds(1),
+                    "exists (select 1 from arrival)",
+                    () -> publisher.getObject().round());
         }
     }
 

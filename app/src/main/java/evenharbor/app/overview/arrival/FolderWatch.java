@@ -1,11 +1,9 @@
 package evenharbor.app.overview.arrival;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import com.google.common.hash.Hasher;
 import com.google.common.hash.Hashing;
 import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.hosting.transfer.HostTrouble;
 import evenharbor.app.hosting.transfer.RemoteFolder;
 import evenharbor.app.hosting.transfer.RemoteFolders;
@@ -67,11 +65,14 @@ class FolderWatch {
     }
 
     @Configuration
-    static class Watch {
+    static class Work {
         @Bean
-        RecurringTask<Void> folderWatchTask(ObjectProvider<FolderWatch> watch) {
-            return Tasks.recurring("folder-watch", FixedDelay.of(BETWEEN_LOOKS))
-                    .execute((task, context) -> watch.getObject().round());
+        Watch folderWatching(ObjectProvider<FolderWatch> watch) {
+            return new Watch(
+                    "folder-watch",
+                    BETWEEN_LOOKS,
+                    "exists (select 1 from watched_folder)",
+                    () -> watch.getObject().round());
         }
     }
 

@@ -1,6 +1,7 @@
 package evenharbor.app.overview.backup;
 
 import evenharbor.app.common.health.HealthPart;
+import evenharbor.app.common.health.Trouble;
 import evenharbor.app.what.content.SweepStop;
 import evenharbor.core.common.Dates;
 import java.time.Duration;
@@ -34,7 +35,7 @@ class BackupWatch implements HealthPart, SweepStop {
     }
 
     @Override
-    public List<String> troubles() {
+    public List<Trouble> troubles() {
         if (within.isZero()) {
             return List.of();
         }
@@ -54,6 +55,8 @@ class BackupWatch implements HealthPart, SweepStop {
                                 .map(is -> " The latest was not good: " + run.words())
                                 .orElse(" One is being made."))
                 .orElse("");
-        return List.of(last + since);
+        return List.of(new Trouble(
+                last + since,
+                "Make one: even-harbor-admin backup FOLDER. See also: journalctl -u even-harbor-backup."));
     }
 }

@@ -1,9 +1,8 @@
 package evenharbor.app.overview.check;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import evenharbor.app.common.watch.Watch;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.List;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Bean;
@@ -17,12 +16,16 @@ class CheckWatch {
     private static final int AT_ONCE = 2_000;
 
     @Bean
-    RecurringTask<Void> addressWatchTask(ObjectProvider<Checks> checks, AddressCheckRepository due, Clock clock) {
-        return Tasks.recurring("address-watch", FixedDelay.ofMillis(500)).execute((task, context) -> {
-            List<String> ids = due.due(clock.instant(), Limit.of(AT_ONCE));
-            if (!ids.isEmpty()) {
-                checks.getObject().look(ids);
-            }
-        });
+    Watch addressWatching(ObjectProvider<Checks> checks, AddressCheckRepository due, Clock clock) {
+        return new Watch(
+                "address-watch",
+                Duration.ofMillis(500),
+                "exists (select 1 from address_check where next_look_at <= :now)",
+                () -> {
+                    List<String> ids = due.due(clock.instant(), Limit.of(AT_ONCE));
+                    if (!ids.isEmpty()) {
+                        checks.getObject().look(ids);
+                    }
+                });
     }
 }

@@ -1,8 +1,6 @@
 package evenharbor.app.overview.message;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.address.Address;
@@ -12,6 +10,7 @@ import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityFollowers;
 import evenharbor.core.where.address.Role;
 import evenharbor.core.who.message.MessageKind;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.beans.factory.ObjectProvider;
@@ -48,11 +47,14 @@ class MessageFollower {
     }
 
     @Configuration
-    static class Watch {
+    static class Work {
         @Bean
-        RecurringTask<Void> messageFollowing(ObjectProvider<MessageFollower> follower) {
-            return Tasks.recurring("message-following", FixedDelay.ofSeconds(1))
-                    .execute((task, context) -> follower.getObject().follow());
+        Watch messageFollowing(ObjectProvider<MessageFollower> follower) {
+            return new Watch(
+                    "message-following",
+                    Duration.ofSeconds(1),
+                    "exists (select 1 from activity a, follower f where f.name = 'messages' and a.id > f.position) or exists (select 1 from activity where at > :lately)",
+                    () -> follower.getObject().follow());
         }
     }
 

@@ -1,11 +1,9 @@
 package evenharbor.app.overview.message;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.common.outbound.OutboundClient;
 import evenharbor.app.common.secret.Secrets;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.hosting.host.HostNumbers;
 import evenharbor.app.hosting.transfer.HostTrouble;
 import evenharbor.app.who.notice.News;
@@ -91,11 +89,14 @@ class MessageSender implements DisposableBean {
     }
 
     @Configuration
-    static class Watch {
+    static class Work {
         @Bean
-        RecurringTask<Void> messageWatch(ObjectProvider<MessageSender> sender) {
-            return Tasks.recurring("message-watch", FixedDelay.ofSeconds(2))
-                    .execute((task, context) -> sender.getObject().sweep());
+        Watch messageWatch(ObjectProvider<MessageSender> sender) {
+            return new Watch(
+                    "message-watch",
+                    Duration.ofSeconds(2),
+                    "exists (select 1 from message where next_at <= :now and leased_until < :real)",
+                    () -> sender.getObject().sweep());
         }
     }
 

@@ -1,8 +1,6 @@
 package evenharbor.app.overview.news;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.what.site.Site;
 import evenharbor.app.what.site.Sites;
 import evenharbor.app.who.activity.Activities;
@@ -45,11 +43,14 @@ class NewsFollower {
     }
 
     @Configuration
-    static class Watch {
+    static class Work {
         @Bean
-        RecurringTask<Void> newsWatch(ObjectProvider<NewsFollower> follower) {
-            return Tasks.recurring("news-watch", FixedDelay.ofSeconds(2))
-                    .execute((task, context) -> follower.getObject().follow());
+        Watch newsWatch(ObjectProvider<NewsFollower> follower) {
+            return new Watch(
+                    "news-watch",
+                    Duration.ofSeconds(2),
+                    "exists (select 1 from activity a, follower f where f.name = 'news' and a.id > f.position) or exists (select 1 from activity where at > :lately)",
+                    () -> follower.getObject().follow());
         }
     }
 

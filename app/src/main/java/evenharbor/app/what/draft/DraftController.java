@@ -12,6 +12,7 @@ import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
 import evenharbor.edge.blob.Blobs;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -131,7 +132,7 @@ class DraftController {
     ResponseEntity<DraftViews.DraftView> move(
             @PathVariable String siteId,
             @RequestHeader(name = "If-Match", required = false) String ifMatch,
-            @RequestBody Move move) {
+            @Valid @RequestBody Move move) {
         boolean folder = move.from().endsWith("/");
         String to = cleanPath(move.to()) + (folder ? "/" : "");
         return views.answer(drafts.change(

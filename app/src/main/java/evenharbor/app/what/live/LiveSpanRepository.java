@@ -12,5 +12,7 @@ interface LiveSpanRepository extends Repository<LiveSpan, Long> {
 
     List<LiveSpan> findBySiteIdInOrderByFromAt(Collection<String> siteIds);
 
+    List<LiveSpan> findBySiteIdInAndUntilAtGreaterThanOrderByFromAtDesc(Collection<String> siteIds, Instant since);
+
     List<LiveSpan> findBySiteIdAndUntilAtGreaterThanOrderByFromAtDesc(String siteId, Instant since);
 }

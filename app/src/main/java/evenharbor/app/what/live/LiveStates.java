@@ -100,6 +100,14 @@ public class LiveStates {
                 .toList();
     }
 
+    /** The same of several sites. */
+    @Transactional(readOnly = true)
+    public List<Span> endedSince(Collection<String> siteIds, Instant since) {
+        return spans.findBySiteIdInAndUntilAtGreaterThanOrderByFromAtDesc(siteIds, since).stream()
+                .map(LiveStates::span)
+                .toList();
+    }
+
     private static Span span(LiveSpan s) {
         return new Span(s.siteId, s.version, s.build, s.fromAt, Optional.ofNullable(s.untilAt));
     }

@@ -20,6 +20,12 @@ public class Revisions {
     public long next() {
         db.sql("update harbor_revision set revision = revision + 1 where id = 1")
                 .update();
+        return latest();
+    }
+
+    /** The latest one: all that changed in it or before it can be read. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public long latest() {
         return db.sql("select revision from harbor_revision where id = 1")
                 .query(Long.class)
                 .single();

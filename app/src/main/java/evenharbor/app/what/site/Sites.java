@@ -8,9 +8,13 @@ import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.what.site.Settings;
 import java.time.Clock;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -67,6 +71,14 @@ public class Sites {
     @Transactional(readOnly = true)
     public Optional<Site> find(String id) {
         return repository.findById(id).map(SiteEntity::toSite);
+    }
+
+    /** Any sites, by id. */
+    @Transactional(readOnly = true)
+    public Map<String, Site> find(Collection<String> ids) {
+        return repository.findAllById(ids).stream()
+                .map(SiteEntity::toSite)
+                .collect(Collectors.toMap(Site::id, Function.identity()));
     }
 
     /** Makes a site. */

@@ -3,8 +3,13 @@ package evenharbor.app.what.site;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.core.what.site.UnlistedParts;
 import evenharbor.core.who.audience.AudienceRules;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -34,6 +39,21 @@ public class Unlisted {
                 .param(siteId)
                 .query(String.class)
                 .list());
+    }
+
+    /** The parts of several sites, by site; sites that have none are left out. */
+    @Transactional(readOnly = true)
+    public Map<String, UnlistedParts> of(Collection<String> siteIds) {
+        Map<String, List<String>> paths = new HashMap<>();
+        if (!siteIds.isEmpty()) {
+            db.sql("select site_id, path from unlisted_part where site_id in (:sites)")
+                    .param("sites", siteIds)
+                    .query((row, n) -> paths.computeIfAbsent(row.getString(1), site -> new ArrayList<>())
+                            .add(row.getString(2)))
+                    .list();
+        }
+        return paths.entrySet().stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, each -> UnlistedParts.of(each.getValue())));
     }
 
     /** Says it anew of one of the person's sites. @param typed folders and pages, as a person typed them */

@@ -11,11 +11,13 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -56,6 +58,25 @@ public class PageDays {
                 },
                 siteId);
         return days;
+    }
+
+    /** The same of several sites, by site; sites without any are left out. */
+    @Transactional(readOnly = true)
+    public Map<String, Map<String, String>> of(Collection<String> siteIds) {
+        Map<String, Map<String, String>> all = new TreeMap<>();
+        if (!siteIds.isEmpty()) {
+            new NamedParameterJdbcTemplate(db)
+                    .query(
+                            "select site_id, path, day from page_day where site_id in (:sites)",
+                            Map.of("sites", siteIds),
+                            row -> {
+                                all.computeIfAbsent(row.getString(1), site -> new TreeMap<>())
+                                        .put(
+                                                row.getString(2),
+                                                row.getDate(3).toLocalDate().toString());
+                            });
+        }
+        return all;
     }
 
     /** Remembers which pages come out with files that go live. */

@@ -15,6 +15,7 @@ import evenharbor.core.what.addition.SettingsFile;
 import evenharbor.core.what.version.Manifest;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -97,6 +98,12 @@ public class Versions {
     @Transactional(readOnly = true)
     public Optional<SavedVersion> find(String siteId, int number) {
         return repository.findBySiteIdAndNumberAndGoneAtIsNull(siteId, number).map(VersionEntity::toVersion);
+    }
+
+    /** Of several sites the version that is live, or was live last. */
+    @Transactional(readOnly = true)
+    public List<SavedVersion> shown(Collection<String> siteIds) {
+        return repository.shown(siteIds).stream().map(VersionEntity::toVersion).toList();
     }
 
     /** Hash of the redirects that a site has just now. */

@@ -1,8 +1,7 @@
 package evenharbor.app.when.plan;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import evenharbor.app.common.watch.Watch;
+import java.time.Duration;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -12,8 +11,11 @@ import org.springframework.context.annotation.Configuration;
 class PlanWatch {
 
     @Bean
-    RecurringTask<Void> planWatchTask(ObjectProvider<PlanWorker> worker) {
-        return Tasks.recurring("plan-watch", FixedDelay.ofMillis(500))
-                .execute((task, context) -> worker.getObject().sweep());
+    Watch planWatching(ObjectProvider<PlanWorker> worker) {
+        return new Watch(
+                "plan-watch",
+                Duration.ofMillis(500),
+                "exists (select 1 from plan where next_at <= :now)",
+                () -> worker.getObject().sweep());
     }
 }

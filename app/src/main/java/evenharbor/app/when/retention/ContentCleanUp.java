@@ -4,6 +4,7 @@ import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import evenharbor.app.common.health.HealthPart;
+import evenharbor.app.common.health.Trouble;
 import evenharbor.app.what.content.ContentUser;
 import evenharbor.app.what.content.SweepStop;
 import evenharbor.core.what.version.Manifest;
@@ -127,7 +128,12 @@ public class ContentCleanUp implements HealthPart {
     }
 
     @Override
-    public List<String> troubles() {
-        return trouble.isEmpty() ? List.of() : List.of(trouble);
+    public List<Trouble> troubles() {
+        return trouble.isEmpty()
+                ? List.of()
+                : List.of(
+                        new Trouble(
+                                trouble,
+                                "Nothing is lost. It is tried again every few hours; free the disk or look into the log until then."));
     }
 }

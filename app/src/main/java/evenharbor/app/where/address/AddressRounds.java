@@ -1,11 +1,10 @@
 package evenharbor.app.where.address;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.where.domain.AddressNeeds;
 import evenharbor.app.where.domain.Domain;
 import evenharbor.app.where.domain.DomainChanged;
+import java.time.Duration;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Bean;
@@ -27,9 +26,12 @@ class AddressRounds {
     @Configuration
     static class Job {
         @Bean
-        RecurringTask<Void> forwardsEndTask(ObjectProvider<AddressChanges> changes) {
-            return Tasks.recurring("forwards-end", FixedDelay.ofSeconds(2))
-                    .execute((task, context) -> changes.getObject().endForwards());
+        Watch forwardsEnd(ObjectProvider<AddressChanges> changes) {
+            return new Watch(
+                    "forwards-end",
+                    Duration.ofSeconds(2),
+                    "exists (select 1 from site_address where forwards_until <= :now and held_until is null)",
+                    () -> changes.getObject().endForwards());
         }
     }
 

@@ -1,9 +1,7 @@
 package evenharbor.app.where.certificate;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.address.AddressesChanged;
 import evenharbor.app.where.domain.Domains;
@@ -46,7 +44,6 @@ class CertificateWatch {
     private final Authority authority;
     private final HttpsByDefault byDefault;
     private final CertificateOrders orders;
-    private final EndWarnings warnings;
     private final Challenges challenges;
     private final JdbcClient db;
     private final Clock clock;
@@ -65,7 +62,6 @@ class CertificateWatch {
             Authority authority,
             HttpsByDefault byDefault,
             CertificateOrders orders,
-            EndWarnings warnings,
             Challenges challenges,
             JdbcClient db,
             Clock clock) {
@@ -76,7 +72,6 @@ class CertificateWatch {
         this.authority = authority;
         this.byDefault = byDefault;
         this.orders = orders;
-        this.warnings = warnings;
         this.challenges = challenges;
         this.db = db;
         this.clock = clock;
@@ -86,9 +81,12 @@ class CertificateWatch {
     @Configuration
     static class Job {
         @Bean
-        RecurringTask<Void> certificateWatchTask(ObjectProvider<CertificateWatch> watch) {
-            return Tasks.recurring("certificate-watch", FixedDelay.ofSeconds(1))
-                    .execute((task, context) -> watch.getObject().round());
+        Watch certificateWatching(ObjectProvider<CertificateWatch> watch) {
+            return new Watch(
+                    "certificate-watch",
+                    Duration.ofSeconds(1),
+                    "exists (select 1 from certificate where next_at <= :now)",
+                    () -> watch.getObject().round());
         }
     }
 
@@ -108,7 +106,6 @@ class CertificateWatch {
                         .map(row -> CompletableFuture.runAsync(() -> lookAfter(row), workers))
                         .toArray(CompletableFuture[]::new);
         CompletableFuture.allOf(all).join();
-        warnings.round();
     }
 
     private void lookAfter(CertificateEntity row) {

@@ -22,7 +22,11 @@ import org.springframework.stereotype.Component;
 @Component
 public class Challenges {
 
+    /** The name that trials are kept under. */
+    public static final String TRIAL = "trial";
+
     private static final Duration OPEN = Duration.ofDays(7);
+    private static final Duration TRIAL_TIME = Duration.ofMinutes(2);
 
     /** The label that such records stand at (RFC 8555 section 8.4). */
     private static final String LABEL = "_acme-challenge";
@@ -58,6 +62,20 @@ public class Challenges {
                 .params(token, clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime())
                 .query(String.class)
                 .optional();
+    }
+
+    /** Shows a token as its own answer for a moment, to see whether a request comes to this harbor. */
+    public void showForTrial(String token) {
+        db.sql("insert into authority_challenge (name, token, answer, expires_at) values (?, ?, ?, ?)")
+                .params(
+                        TRIAL,
+                        token,
+                        token,
+                        clock.instant()
+                                .plus(TRIAL_TIME)
+                                .atOffset(ZoneOffset.UTC)
+                                .toLocalDateTime())
+                .update();
     }
 
     /** Shows what an order for a name wants to see. */
@@ -137,7 +155,7 @@ public class Challenges {
     }
 
     /** Takes back what was shown for a name. */
-    void takeBack(String name) {
+    public void takeBack(String name) {
         List<String> texts = texts(name);
         db.sql("delete from authority_challenge where name = ? or expires_at < ?")
                 .params(name, clock.instant().atOffset(ZoneOffset.UTC).toLocalDateTime())

@@ -1,10 +1,14 @@
 package evenharbor.app.where.certificate;
 
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.who.activity.ActivityKind;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.ZoneOffset;
 import java.util.Optional;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -32,6 +36,19 @@ class EndWarnings {
         this.db = db;
         this.transactions = transactions;
         this.clock = clock;
+    }
+
+    @Configuration
+    static class Work {
+        @Bean
+        Watch endWarning(ObjectProvider<EndWarnings> warnings) {
+            return new Watch(
+                    "certificate-warnings",
+                    Duration.ofSeconds(5),
+                    "exists (select 1 from certificate where wanted and valid_until <= :now + interval "
+                            + WARNED.toDays() + " day)",
+                    () -> warnings.getObject().round());
+        }
     }
 
     /** Warns of all that end soon. */

@@ -1,42 +1,101 @@
 package evenharbor.app.where.certificate;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
+import evenharbor.app.common.transaction.DatabaseTime;
 import evenharbor.app.where.address.SecureNames;
 import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.boot.context.event.ApplicationStartedEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
-/** Which host names are secure; asked for each URL that is shown, and so remembered for a moment. */
+/**
+ * Which host names visitors reach by HTTPS, held in memory: what changed is read every other second, in one query for all
+ * names.
+ */
 @Component
 class SecureHosts implements SecureNames {
 
-    private static final int MOST = 10_000;
     private static final Duration REMEMBERED = Duration.ofSeconds(2);
 
-    private final LoadingCache<String, Boolean> known;
+    private final JdbcClient db;
     private final AuthorityProperties authority;
+    private final Clock clock;
+    private final Map<String, Known> names = new ConcurrentHashMap<>();
+    private long seen;
+    private volatile Instant readAt = Instant.EPOCH;
 
-    SecureHosts(CertificateRepository repository, AuthorityProperties authority, Clock clock) {
+    SecureHosts(JdbcClient db, AuthorityProperties authority, Clock clock) {
+        this.db = db;
         this.authority = authority;
-        known = Caffeine.newBuilder()
-                .maximumSize(MOST)
-                .expireAfterWrite(REMEMBERED)
-                .build(host -> Stream.of(host, "*" + host.substring(Math.max(0, host.indexOf('.'))))
-                        .map(repository::findById)
-                        .flatMap(Optional::stream)
-                        .filter(row -> row.wanted || row.choice == HttpsChoice.OFF)
-                        .findFirst()
-                        .map(row -> row.toSecured().secure(clock.instant()))
-                        .orElse(false));
+        this.clock = clock;
+    }
+
+    /** @param counts whether it was chosen for the name, or declined; else what is for all names beside it counts */
+    private record Known(boolean counts, boolean shown, Optional<Instant> from, Optional<Instant> until) {
+
+        boolean secure(Instant now) {
+            return shown
+                    && from.filter(at -> !now.isBefore(at)).isPresent()
+                    && until.filter(now::isBefore).isPresent();
+        }
     }
 
     @Override
     public boolean secure(String host) {
-        return known.get(host);
+        if (readAt.plus(REMEMBERED).isBefore(Instant.now()) && !changing()) {
+            read();
+        }
+        return counting(host)
+                .or(() -> counting("*" + host.substring(Math.max(0, host.indexOf('.')))))
+                .map(known -> known.secure(clock.instant()))
+                .orElse(false);
+    }
+
+    private Optional<Known> counting(String name) {
+        return Optional.ofNullable(names.get(name)).filter(Known::counts);
+    }
+
+    /** What is changed and not committed yet may be taken back: nothing is learned of it. */
+    private static boolean changing() {
+        return TransactionSynchronizationManager.isActualTransactionActive()
+                && !TransactionSynchronizationManager.isCurrentTransactionReadOnly();
+    }
+
+    private synchronized void read() {
+        Instant now = Instant.now();
+        if (!readAt.plus(REMEMBERED).isBefore(now)) {
+            return;
+        }
+        db.sql("select name, wanted, choice, sends_on, valid_from, valid_until, changed_in from certificate where"
+                        + " changed_in > ? order by changed_in")
+                .param(seen)
+                .query((row, n) -> {
+                    boolean wanted = row.getBoolean("wanted");
+                    boolean declined = HttpsChoice.valueOf(row.getString("choice")) == HttpsChoice.OFF;
+                    seen = Math.max(seen, row.getLong("changed_in"));
+                    return names.put(
+                            row.getString("name"),
+                            new Known(
+                                    wanted || declined,
+                                    wanted && row.getBoolean("sends_on"),
+                                    DatabaseTime.readIfAny(row, "valid_from"),
+                                    DatabaseTime.readIfAny(row, "valid_until")));
+                })
+                .list();
+        readAt = now;
+    }
+
+    /** Known before anybody asks, also whoever changes something first. */
+    @EventListener(ApplicationStartedEvent.class)
+    void begin() {
+        read();
     }
 
     @Override
@@ -46,6 +105,6 @@ class SecureHosts implements SecureNames {
 
     @TransactionalEventListener
     void changed(CertificatesChanged changed) {
-        known.invalidateAll();
+        readAt = Instant.EPOCH;
     }
 }

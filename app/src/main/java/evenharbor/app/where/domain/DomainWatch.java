@@ -1,8 +1,6 @@
 package evenharbor.app.where.domain;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.where.registry.Registry;
 import evenharbor.core.where.domain.DomainEvent;
 import java.time.Clock;
@@ -52,9 +50,12 @@ class DomainWatch {
     @Configuration
     static class Job {
         @Bean
-        RecurringTask<Void> domainWatchTask(ObjectProvider<DomainWatch> watch) {
-            return Tasks.recurring("domain-watch", FixedDelay.ofSeconds(1))
-                    .execute((task, context) -> watch.getObject().round());
+        Watch domainWatching(ObjectProvider<DomainWatch> watch) {
+            return new Watch(
+                    "domain-watch",
+                    Duration.ofSeconds(1),
+                    "exists (select 1 from domain where next_look_at <= :now)",
+                    () -> watch.getObject().round());
         }
     }
 

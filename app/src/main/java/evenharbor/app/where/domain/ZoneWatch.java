@@ -1,9 +1,7 @@
 package evenharbor.app.where.domain;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.where.dns.ZoneServer;
 import java.time.Clock;
 import java.time.Duration;
@@ -59,9 +57,12 @@ class ZoneWatch {
     @Configuration
     static class Job {
         @Bean
-        RecurringTask<Void> zoneWatchTask(ObjectProvider<ZoneWatch> watch) {
-            return Tasks.recurring("zone-watch", FixedDelay.ofSeconds(1))
-                    .execute((task, context) -> watch.getObject().round());
+        Watch zoneWatching(ObjectProvider<ZoneWatch> watch) {
+            return new Watch(
+                    "zone-watch",
+                    Duration.ofSeconds(1),
+                    "exists (select 1 from domain where zone_due_at <= :now)",
+                    () -> watch.getObject().round());
         }
     }
 

@@ -62,7 +62,7 @@ public class People {
         this.nobodysHash = passwords.encode(Ids.secret());
     }
 
-    /** Opens an account with its first person. */
+    /** Opens an account with its first person. The very first person of a harbor operates it. */
     public Person openAccount(String accountName, String name, String email, String password) {
         String hash = hashed(password, List.of(accountName, name, email));
         return transactions.execute(status -> {
@@ -104,6 +104,7 @@ public class People {
         person.name = name.strip();
         person.passwordHash = hash;
         person.createdAt = clock.instant();
+        person.operator = people.count() == 0;
         return people.save(person).toPerson();
     }
 
@@ -264,6 +265,18 @@ public class People {
     public Names names(Collection<String> ids) {
         return new Names(
                 people.findByIdIn(List.copyOf(ids)).stream().collect(Collectors.toMap(p -> p.id, p -> p.name)));
+    }
+
+    /** Whether anyone has ever had an account here. */
+    @Transactional(readOnly = true)
+    public boolean any() {
+        return people.count() > 0;
+    }
+
+    /** Whether a person operates the harbor as a whole. */
+    @Transactional(readOnly = true)
+    public boolean operates(String personId) {
+        return people.findById(personId).filter(person -> person.operator).isPresent();
     }
 
     /** The time zone that a person goes by; empty while they never said. */

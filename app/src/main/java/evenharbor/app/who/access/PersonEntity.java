@@ -24,6 +24,9 @@ class PersonEntity {
     /** Name of the time zone that they go by; null while they never said. */
     String zone;
 
+    /** Whether they operate the harbor as a whole. */
+    boolean operator;
+
     Person toPerson() {
         return new Person(id, accountId, name, email);
     }

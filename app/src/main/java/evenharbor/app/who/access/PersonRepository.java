@@ -2,6 +2,7 @@ package evenharbor.app.who.access;
 
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
 interface PersonRepository extends Repository<PersonEntity, String> {
@@ -12,6 +13,9 @@ interface PersonRepository extends Repository<PersonEntity, String> {
     Optional<PersonEntity> findByIdAndRemovedAtIsNull(String id);
 
     Optional<PersonEntity> findByEmail(String email);
+
+    @Query("select count(p) from PersonEntity p")
+    long count();
 
     List<PersonEntity> findByIdIn(Iterable<String> ids);
 }

@@ -70,6 +70,9 @@ class RightsGuard implements HandlerInterceptor {
         Membership membership = Membership.choose(all, account)
                 .orElseGet(() -> new Membership(person.accountId(), Optional.empty(), Map.of()));
         Current.enter(signedIn.as(membership));
+        if (row.reach() == Endpoint.Reach.HARBOR && (signedIn.bound() || !people.operates(person.id()))) {
+            throw Problem.notFound("This page");
+        }
         Optional<Right> right = row.right();
         if (right.isEmpty()) {
             return;
@@ -89,7 +92,7 @@ class RightsGuard implements HandlerInterceptor {
                     throw refused(right.get(), Optional.of(role), "this site", membership.accountId(), site.get());
                 }
             }
-            case OPEN, OWN -> {}
+            case OPEN, OWN, HARBOR -> {}
         }
     }
 

@@ -50,6 +50,7 @@ class SignInSessions {
      * @param accountId the account they act in
      * @param role what they are in all of it; null for someone who looks after single sites only
      * @param accounts all that they belong to
+     * @param operator whether they operate the harbor as a whole
      * @param zone the time zone that they go by; null while it was never said
      */
     record Session(
@@ -60,6 +61,7 @@ class SignInSessions {
             String accountName,
             @Schema(nullable = true) PersonRole role,
             List<AccountView> accounts,
+            boolean operator,
             @Schema(nullable = true) String zone) {}
 
     record AccountView(String id, String name) {}
@@ -104,6 +106,7 @@ class SignInSessions {
                         .filter(Membership::any)
                         .map(each -> new AccountView(each.accountId(), people.accountName(each.accountId())))
                         .toList(),
+                people.operates(person.id()),
                 people.zone(person.id()).map(ZoneId::getId).orElse(null));
     }
 }

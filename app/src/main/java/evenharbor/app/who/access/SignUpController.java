@@ -1,5 +1,7 @@
 package evenharbor.app.who.access;
 
+import evenharbor.app.common.problem.Problem;
+import evenharbor.app.common.problem.ProblemType;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -23,11 +25,13 @@ class SignUpController {
     private final People people;
     private final Invitations invitations;
     private final SignInSessions signIns;
+    private final FirstPerson first;
 
-    SignUpController(People people, Invitations invitations, SignInSessions signIns) {
+    SignUpController(People people, Invitations invitations, SignInSessions signIns, FirstPerson first) {
         this.people = people;
         this.invitations = invitations;
         this.signIns = signIns;
+        this.first = first;
     }
 
     record NewAccount(
@@ -46,6 +50,12 @@ class SignUpController {
     @ResponseStatus(HttpStatus.CREATED)
     SignInSessions.Session openAccount(
             @Valid @RequestBody NewAccount form, HttpServletRequest request, HttpServletResponse response) {
+        if (first.awaited()) {
+            throw new Problem(
+                    ProblemType.NOT_READY,
+                    "This harbor is not set up yet, so no account can be opened. Nothing was changed. Whoever runs it begins at"
+                            + " /first-run.");
+        }
         invitations.admit(form.invitation());
         NewPerson first = form.person();
         Person person = people.openAccount(form.accountName(), first.name(), first.email(), first.password());

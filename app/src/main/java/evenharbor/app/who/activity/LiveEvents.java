@@ -167,20 +167,21 @@ class LiveEvents {
         listener.emitter.onError(e -> listeners.remove(listener));
         // The page is to know at once that it is heard.
         listener.emitter.send(SseEmitter.event().comment("here"));
-        listeners.add(listener);
+        synchronized (this) {
+            begin();
+            listeners.add(listener);
+        }
         return listener.emitter;
     }
 
-    private void round() {
+    private synchronized void round() {
         try {
-            if (last < 0) {
-                Activity newest = repository.findFirstByOrderByIdDesc();
-                last = newest == null ? 0 : newest.id;
-                repository
-                        .findByIdGreaterThanOrderById(last - LOOK_BACK, Limit.of(LOOK_BACK))
-                        .forEach(a -> told.add(a.id));
+            if (listeners.isEmpty()) {
+                // Nobody is there to be told: who comes next begins anew.
+                last = -1;
                 return;
             }
+            begin();
             List<Activity> fresh = repository.findByIdGreaterThanOrderById(last - LOOK_BACK, Limit.of(500));
             // All that can fail is asked before anything counts as told.
             People.Names names = people.names(fresh.stream()
@@ -200,6 +201,18 @@ class LiveEvents {
             }
         } catch (RuntimeException e) {
             LOG.debug("What happened could not be read just now", e);
+        }
+    }
+
+    /** What is there when the first page opens counts as told. */
+    private synchronized void begin() {
+        if (last < 0) {
+            told.clear();
+            Activity newest = repository.findFirstByOrderByIdDesc();
+            last = newest == null ? 0 : newest.id;
+            repository
+                    .findByIdGreaterThanOrderById(last - LOOK_BACK, Limit.of(LOOK_BACK))
+                    .forEach(a -> told.add(a.id));
         }
     }
 

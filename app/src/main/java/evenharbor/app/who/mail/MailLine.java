@@ -48,6 +48,11 @@ class MailLine {
         }
     }
 
+    /** Connects and signs in, and ends the connection again. */
+    void connect() throws MessagingException {
+        sender.testConnection();
+    }
+
     /** Whether a mail server is set up. */
     boolean there() {
         return !properties.host().isEmpty();

@@ -1,12 +1,11 @@
 package evenharbor.app.who.mail;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
 import evenharbor.app.common.health.HealthPart;
+import evenharbor.app.common.health.Trouble;
 import evenharbor.app.common.secret.Secrets;
 import evenharbor.app.common.transaction.DatabaseTime;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.core.common.RetryPauses;
 import java.time.Clock;
 import java.time.Duration;
@@ -59,11 +58,14 @@ class MailWorker implements HealthPart, DisposableBean {
     }
 
     @Configuration
-    static class Watch {
+    static class Work {
         @Bean
-        RecurringTask<Void> mailWatch(ObjectProvider<MailWorker> worker) {
-            return Tasks.recurring("mail-watch", FixedDelay.ofSeconds(5))
-                    .execute((task, context) -> worker.getObject().sweep());
+        Watch mailWatch(ObjectProvider<MailWorker> worker) {
+            return new Watch(
+                    "mail-watch",
+                    Duration.ofSeconds(5),
+                    "exists (select 1 from mail where next_at <= :now and leased_until < :real)",
+                    () -> worker.getObject().sweep());
         }
     }
 
@@ -152,12 +154,17 @@ class MailWorker implements HealthPart, DisposableBean {
     }
 
     @Override
-    public List<String> troubles() {
+    public List<Trouble> troubles() {
         int late = db.sql("select count(*) from mail where next_at is not null and created_at < ?")
                 .param(DatabaseTime.of(clock.instant().minus(LATE)))
                 .query(Integer.class)
                 .single();
-        return late == 0 ? List.of() : List.of(late + " mails wait for the mail server");
+        return late == 0
+                ? List.of()
+                : List.of(
+                        new Trouble(
+                                "Mails wait for the mail server.",
+                                "See that it answers and takes this harbor's name and password. None is lost: each is tried again."));
     }
 
     @Override

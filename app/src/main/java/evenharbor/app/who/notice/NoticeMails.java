@@ -1,15 +1,14 @@
 package evenharbor.app.who.notice;
 
-import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import evenharbor.app.HarborProperties;
+import evenharbor.app.common.watch.Watch;
 import evenharbor.app.who.access.People;
 import evenharbor.app.who.access.Person;
 import evenharbor.app.who.mail.Outbox;
 import evenharbor.core.who.mail.Letter;
 import evenharbor.core.who.notice.NoticeKind;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -49,11 +48,14 @@ class NoticeMails {
     }
 
     @Configuration
-    static class Watch {
+    static class Work {
         @Bean
-        RecurringTask<Void> noticeMailWatch(ObjectProvider<NoticeMails> mails) {
-            return Tasks.recurring("notice-mail-watch", FixedDelay.ofSeconds(2))
-                    .execute((task, context) -> mails.getObject().sweep());
+        Watch noticeMailWatch(ObjectProvider<NoticeMails> mails) {
+            return new Watch(
+                    "notice-mail-watch",
+                    Duration.ofSeconds(2),
+                    "exists (select 1 from notice where mailed_at is null and read_at is null and mail_at <= :now)",
+                    () -> mails.getObject().sweep());
         }
     }
 

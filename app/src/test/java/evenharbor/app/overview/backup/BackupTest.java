@@ -3,6 +3,7 @@ package evenharbor.app.overview.backup;
 import static evenharbor.app.fixture.Patience.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import evenharbor.app.common.health.Trouble;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
 import evenharbor.app.fixture.TestHarbor;
@@ -44,7 +45,7 @@ class BackupTest {
         StringWriter said = new StringWriter();
         List<String> arguments = new ArrayList<>(harbor.settings());
         arguments.addAll(List.of(words));
-        int status = BackupCommands.run(arguments, new PrintWriter(said, true));
+        int status = AdminCommands.run(arguments, new PrintWriter(said, true));
         return new Called(status, said.toString());
     }
 
@@ -168,7 +169,7 @@ class BackupTest {
         // One that is killed in the midst leaves the earlier ones, and the next goes on.
         int before = states().size();
         Path output = Files.createTempFile("killed", ".txt");
-        Process backup = harbor.begin(BackupCommands.class, output, "backup", folder.toString());
+        Process backup = harbor.begin(AdminCommands.class, output, "backup", folder.toString());
         while (backup.isAlive() && states().stream().noneMatch(BackupTest::unfinished)) {
             Thread.onSpinWait();
         }
@@ -278,18 +279,25 @@ class BackupTest {
         BackupRuns runs = new BackupRuns(db);
         BackupWatch watch = new BackupWatch(db, new BackupProperties(Duration.ofHours(26)));
         try {
-            assertThat(watch.troubles()).containsExactly("No backup of this harbor was ever made.");
+            assertThat(watch.troubles())
+                    .extracting(Trouble::what)
+                    .containsExactly("No backup of this harbor was ever made.");
             assertThat(new BackupWatch(db, new BackupProperties(Duration.ZERO)).troubles())
                     .isEmpty();
             long good = runs.begin(Path.of("/srv/backups"));
-            assertThat(watch.troubles()).containsExactly("No backup of this harbor was ever made. One is being made.");
+            assertThat(watch.troubles())
+                    .extracting(Trouble::what)
+                    .containsExactly("No backup of this harbor was ever made. One is being made.");
             runs.ended(good, true, "");
             assertThat(watch.troubles()).isEmpty();
             db.sql("update backup_run set begun_at = '2026-11-03 02:30', heard_at = '2026-11-03 02:31'")
                     .update();
-            assertThat(watch.troubles()).containsExactly("The last good backup is of 3 Nov 2026, in /srv/backups.");
+            assertThat(watch.troubles())
+                    .extracting(Trouble::what)
+                    .containsExactly("The last good backup is of 3 Nov 2026, in /srv/backups.");
             runs.ended(runs.begin(Path.of("/srv/backups")), false, "No space left on device");
             assertThat(watch.troubles())
+                    .extracting(Trouble::what)
                     .containsExactly("The last good backup is of 3 Nov 2026, in /srv/backups."
                             + " The latest was not good: No space left on device");
         } finally {

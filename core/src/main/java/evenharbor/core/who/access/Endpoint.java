@@ -18,6 +18,8 @@ public record Endpoint(String method, String path, Reach reach, Optional<Right> 
         OPEN,
         /** Someone's own: whoever is signed in gets what is theirs. */
         OWN,
+        /** The harbor's: those who operate it get it, nobody else. */
+        HARBOR,
         /** An account's as a whole. */
         ACCOUNT,
         /** A site's: the one that the path names, or that of the thing it names. */

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -37,22 +38,22 @@ import picocli.CommandLine.Spec;
  */
 @Command(
         name = "even-harbor-admin",
-        description = "Backups of a harbor.",
+        description = "Backups of a harbor, and who operates it.",
         synopsisSubcommandLabel = "COMMAND",
         mixinStandardHelpOptions = true)
-public final class BackupCommands {
+public final class AdminCommands {
 
     private static final int FAILED = 1;
     private static final int NOT_WHOLE = 3;
     private static final Pattern MIGRATION = Pattern.compile("V(\\d+)__.*");
-    private static final Pattern SETTING = Pattern.compile("--(harbor|spring|logging|server)\\..*");
+    private static final Pattern SETTING = Pattern.compile("--(harbor|spring|logging|server|management)\\..*");
 
     private final Environment settings;
 
     @Spec
     private CommandSpec spec;
 
-    private BackupCommands(Environment settings) {
+    private AdminCommands(Environment settings) {
         this.settings = settings;
     }
 
@@ -77,7 +78,7 @@ public final class BackupCommands {
         reader.setWebApplicationType(WebApplicationType.NONE);
         reader.setLogStartupInfo(false);
         try (ConfigurableApplicationContext context = reader.run(parts.get(true).toArray(String[]::new))) {
-            CommandLine line = new CommandLine(new BackupCommands(context.getEnvironment()));
+            CommandLine line = new CommandLine(new AdminCommands(context.getEnvironment()));
             line.setOut(out);
             line.setErr(out);
             line.setExecutionExceptionHandler((e, command, parsed) -> {
@@ -122,6 +123,34 @@ public final class BackupCommands {
                 .make(folder, kept);
         say("Backup " + made.id() + ": " + BackupMaker.words(made) + ". It was read back.");
         return made.damaged().isEmpty() ? 0 : NOT_WHOLE;
+    }
+
+    @Command(name = "operator", description = "Lets someone who has an account see the state of the harbor as a whole.")
+    int operator(
+            @Parameters(paramLabel = "MAIL", description = "The mail address that they sign in with.") String mail,
+            @Option(names = "--no-more", description = "Takes that back.") boolean noMore) {
+        JdbcClient db = JdbcClient.create(new DriverManagerDataSource(url(), user(), password()));
+        int found = db.sql("update person set operator = ? where email = ? and removed_at is null")
+                .params(!noMore, mail.strip().toLowerCase(Locale.ROOT))
+                .update();
+        // The same again changes no row.
+        boolean known = found > 0
+                || db.sql("select count(*) from person where email = ? and removed_at is null")
+                                .param(mail.strip().toLowerCase(Locale.ROOT))
+                                .query(Integer.class)
+                                .single()
+                        > 0;
+        if (!known) {
+            throw new BackupFailed(
+                    "Nobody signs in with " + mail + ". Nothing was changed. Let them open an account first.");
+        }
+        spec.commandLine()
+                .getOut()
+                .println(mail
+                        + (noMore
+                                ? " no longer operates this harbor."
+                                : " operates this harbor: State of the harbor is in the menu."));
+        return 0;
     }
 
     @Command(name = "backups", description = "Lists the backups in a folder.")
@@ -214,7 +243,7 @@ public final class BackupCommands {
     }
 
     private static String release() {
-        String version = BackupCommands.class.getPackage().getImplementationVersion();
+        String version = AdminCommands.class.getPackage().getImplementationVersion();
         return version == null ? "not released" : version;
     }
 

@@ -1,0 +1,101 @@
+package evenharbor.app.overview.firstrun;
+
+import com.google.common.net.InetAddresses;
+import evenharbor.app.common.problem.Problem;
+import evenharbor.core.where.address.HostName;
+import jakarta.mail.internet.AddressException;
+import jakarta.mail.internet.InternetAddress;
+import java.net.InetAddress;
+import java.net.URI;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** What cannot be right with what a harbor is to be, whatever the world says, each at its field. */
+final class FirstRunFaults {
+
+    private static final int MOST_PORT = 65_535;
+
+    private FirstRunFaults() {}
+
+    static List<Problem.Violation> of(FirstRunSettings wanted) {
+        List<Problem.Violation> all = new ArrayList<>();
+        if (!wanted.appName().isBlank()) {
+            name(all, "appName", wanted.appName());
+        }
+        name(all, "nameEnding", wanted.nameEnding());
+        name(all, "previewEnding", wanted.previewEnding());
+        if (wanted.numbers().isEmpty()) {
+            all.add(new Problem.Violation("numbers", "Type the public number of this machine, such as 192.0.2.1."));
+        }
+        wanted.numbers().stream()
+                .filter(number -> !InetAddresses.isInetAddress(number.strip()))
+                .findFirst()
+                .ifPresent(number -> all.add(new Problem.Violation(
+                        "numbers",
+                        "“" + number + "” is no number of a machine. Type one such as 192.0.2.1 or 2001:db8::1.")));
+        mail(all, wanted);
+        authority(all, wanted);
+        return all;
+    }
+
+    /** A host name of at least two labels; empty where it is none. */
+    static Optional<HostName> host(String typed) {
+        try {
+            HostName name = new HostName(typed.strip().toLowerCase(Locale.ROOT));
+            return name.labels().size() > 1 ? Optional.of(name) : Optional.empty();
+        } catch (IllegalArgumentException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static void name(List<Problem.Violation> all, String field, String typed) {
+        if (host(typed).isEmpty()) {
+            all.add(new Problem.Violation(
+                    field,
+                    "Type a whole host name such as harbor.example: letters, digits and hyphens, without https://."));
+        }
+    }
+
+    private static void mail(List<Problem.Violation> all, FirstRunSettings wanted) {
+        if (wanted.mailHost().isBlank()) {
+            return;
+        }
+        if (wanted.mailPort() < 1 || wanted.mailPort() > MOST_PORT) {
+            all.add(new Problem.Violation(
+                    "mailPort", "Type a port from 1 to " + MOST_PORT + ": 587 for STARTTLS, 465 for TLS."));
+        }
+        try {
+            new InternetAddress(wanted.mailFrom(), true);
+        } catch (AddressException e) {
+            all.add(new Problem.Violation("mailFrom", "Type a mail address such as Even Harbor <harbor@example.org>."));
+        }
+    }
+
+    private static void authority(List<Problem.Violation> all, FirstRunSettings wanted) {
+        if (wanted.authority().isBlank()) {
+            return;
+        }
+        try {
+            URI url = URI.create(wanted.authority().strip());
+            if ("https".equals(url.getScheme()) && url.getHost() != null) {
+                return;
+            }
+        } catch (IllegalArgumentException e) {
+            // Said below.
+        }
+        all.add(new Problem.Violation(
+                "authority", "Type the URL of the authority's directory, beginning with https://."));
+    }
+
+    /** The public numbers that this machine seems to have; empty where it only has private ones. */
+    static boolean isPublic(InetAddress number) {
+        return !number.isLoopbackAddress()
+                && !number.isLinkLocalAddress()
+                && !number.isSiteLocalAddress()
+                && !number.isAnyLocalAddress()
+                && !number.isMulticastAddress()
+                && (number.getAddress()[0] & 0xfe) != 0xfc;
+    }
+}
