@@ -8,3 +8,5 @@ delete from scheduled_tasks where task_name in ('folder-watch', 'arrival-watch',
 alter table activity add index activity_at (at);
 alter table notice drop index notice_mail, add index notice_due (mailed_at, read_at, mail_at);
 alter table certificate add index certificate_ends (wanted, valid_until);
+-- Counts the changes of names and certificates, beside all changes.
+alter table harbor_revision add names bigint not null default 0;

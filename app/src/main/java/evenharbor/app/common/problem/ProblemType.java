@@ -10,6 +10,7 @@ public enum ProblemType {
     SIGN_IN_FAILED(401, "E-mail or password do not match"),
     SECOND_FACTOR_NEEDED(401, "One more step to sign in"),
     NOT_PERMITTED(403, "This takes another role"),
+    QUOTA_REACHED(409, "No more of these fit"),
     TOO_MANY_TRIES(429, "Too many tries"),
     NOT_FOUND(404, "Not there"),
     NAME_TAKEN(409, "This name is taken"),

@@ -1,42 +1,55 @@
 package evenharbor.app.common.statement;
 
-import java.util.List;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Proxy;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.util.Set;
 import javax.sql.DataSource;
-import net.ttddyy.dsproxy.ExecutionInfo;
-import net.ttddyy.dsproxy.QueryInfo;
-import net.ttddyy.dsproxy.listener.QueryExecutionListener;
-import net.ttddyy.dsproxy.support.ProxyDataSourceBuilder;
 import org.springframework.beans.factory.config.BeanPostProcessor;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.jdbc.datasource.DelegatingDataSource;
 
-/** Puts the counting between the pool of connections and all that uses it. */
+/** Puts the counting between the pool of connections and all that uses it: what a connection prepares is counted. */
 @Configuration
 class StatementSetup {
+
+    private static final Set<String> COUNTED = Set.of("prepareStatement", "createStatement", "prepareCall");
 
     @Bean
     static BeanPostProcessor countingDataSource() {
         return new BeanPostProcessor() {
             @Override
             public Object postProcessAfterInitialization(Object bean, String name) {
-                return bean instanceof DataSource source
-                        ? ProxyDataSourceBuilder.create(source)
-                                .listener(new Counting())
-                                .build()
-                        : bean;
+                return bean instanceof DataSource source ? new Counting(source) : bean;
             }
         };
     }
 
-    private static final class Counting implements QueryExecutionListener {
-        @Override
-        public void beforeQuery(ExecutionInfo execution, List<QueryInfo> queries) {
-            // Counted when it is known how long it took.
+    private static final class Counting extends DelegatingDataSource {
+
+        Counting(DataSource source) {
+            super(source);
         }
 
         @Override
-        public void afterQuery(ExecutionInfo execution, List<QueryInfo> queries) {
-            Statements.here().sent(1, execution.getElapsedTime());
+        public Connection getConnection() throws SQLException {
+            return counting(super.getConnection());
+        }
+
+        private static Connection counting(Connection connection) {
+            return (Connection) Proxy.newProxyInstance(
+                    Counting.class.getClassLoader(), new Class<?>[] {Connection.class}, (proxy, method, arguments) -> {
+                        if (COUNTED.contains(method.getName())) {
+                            Statements.here().sent();
+                        }
+                        try {
+                            return method.invoke(connection, arguments);
+                        } catch (InvocationTargetException e) {
+                            throw e.getTargetException();
+                        }
+                    });
         }
     }
 }

@@ -1,12 +1,11 @@
 package evenharbor.app.common.statement;
 
-/** What a thread has sent to the database since its request began. */
+/** How many statements a thread has sent to the database since its request began. */
 final class Statements {
 
     private static final ThreadLocal<Statements> OF_THREAD = ThreadLocal.withInitial(Statements::new);
 
     private int count;
-    private long millis;
 
     private Statements() {}
 
@@ -17,20 +16,14 @@ final class Statements {
 
     void begin() {
         count = 0;
-        millis = 0;
     }
 
-    void sent(int statements, long took) {
-        count += statements;
-        millis += took;
-    }
-
-    int count() {
-        return count;
+    void sent() {
+        count++;
     }
 
     /** The value of a {@code Server-Timing} field (W3C Server Timing). */
     String timing() {
-        return "db;dur=" + millis + ";desc=\"" + count + (count == 1 ? " statement\"" : " statements\"");
+        return "db;desc=\"" + count + (count == 1 ? " statement\"" : " statements\"");
     }
 }

@@ -11,6 +11,7 @@ import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Ids;
+import evenharbor.app.who.access.Quotas;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Optional;
@@ -28,6 +29,7 @@ class HostJobs {
     private final DestinationRepository repository;
     private final Destinations destinations;
     private final Sites sites;
+    private final Quotas quotas;
     private final Drafts drafts;
     private final Versions versions;
     private final Agreements agreements;
@@ -41,6 +43,7 @@ class HostJobs {
             DestinationRepository repository,
             Destinations destinations,
             Sites sites,
+            Quotas quotas,
             Drafts drafts,
             Versions versions,
             Agreements agreements,
@@ -52,6 +55,7 @@ class HostJobs {
         this.repository = repository;
         this.destinations = destinations;
         this.sites = sites;
+        this.quotas = quotas;
         this.drafts = drafts;
         this.versions = versions;
         this.agreements = agreements;
@@ -79,6 +83,7 @@ class HostJobs {
         DestinationEntity destination = destinations.mine(destinationId);
         Optional<Integer> number = Optional.empty();
         if (kind == HostJob.Kind.PUBLISH) {
+            quotas.oneSendMore(sites.mine(destination.siteId).accountId());
             sites.confirmRights(destination.siteId, rightsConfirmed);
             number = Optional.of(
                     version.map(n -> versions.of(destination.siteId, n).number())

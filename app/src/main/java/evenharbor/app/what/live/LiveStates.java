@@ -196,7 +196,7 @@ public class LiveStates {
             record(siteId, event, before, after);
             if (visible(before, after)) {
                 records.save(LifeRecord.of(siteId, after, clock.instant()));
-                touched(state);
+                touched(state, revisions.next());
             } else {
                 states.save(state);
             }
@@ -260,7 +260,7 @@ public class LiveStates {
 
     /** Says that something else about how visitors reach a site has changed: its addresses, its settings. */
     public void touch(String siteId) {
-        states.lock(siteId).ifPresent(this::touched);
+        states.lock(siteId).ifPresent(state -> touched(state, revisions.nextOfNames()));
     }
 
     private void endSpan(String siteId) {
@@ -270,8 +270,8 @@ public class LiveStates {
         });
     }
 
-    private void touched(LiveState state) {
-        state.changedIn = revisions.next();
+    private void touched(LiveState state, long revision) {
+        state.changedIn = revision;
         states.save(state);
         events.publishEvent(new LiveChanged(state.siteId));
     }

@@ -23,6 +23,21 @@ public class Revisions {
         return latest();
     }
 
+    /** The next one, in which names or certificates change. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public long nextOfNames() {
+        db.sql("update harbor_revision set names = names + 1 where id = 1").update();
+        return next();
+    }
+
+    /** How often names or certificates have changed: what is held of them is true while this is the same. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public long ofNames() {
+        return db.sql("select names from harbor_revision where id = 1")
+                .query(Long.class)
+                .single();
+    }
+
     /** The latest one: all that changed in it or before it can be read. */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public long latest() {

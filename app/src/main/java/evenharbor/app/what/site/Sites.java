@@ -4,6 +4,7 @@ import evenharbor.app.common.problem.Problem;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.access.Person;
+import evenharbor.app.who.access.Quotas;
 import evenharbor.app.who.activity.Activities;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.what.site.Settings;
@@ -26,12 +27,19 @@ import org.springframework.transaction.annotation.Transactional;
 public class Sites {
 
     private final SiteRepository repository;
+    private final Quotas quotas;
     private final Activities activities;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    Sites(SiteRepository repository, Activities activities, ApplicationEventPublisher events, Clock clock) {
+    Sites(
+            SiteRepository repository,
+            Quotas quotas,
+            Activities activities,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.repository = repository;
+        this.quotas = quotas;
         this.activities = activities;
         this.events = events;
         this.clock = clock;
@@ -84,6 +92,7 @@ public class Sites {
     /** Makes a site. */
     public Site create(String title, Optional<String> copyFrom, boolean pages, boolean settings) {
         Person person = Current.person();
+        quotas.oneSiteMore(person.accountId());
         Optional<Site> origin = copyFrom.map(this::mine);
         Settings begin = origin.filter(o -> settings).map(Site::settings).orElse(Settings.DEFAULT);
         SiteEntity site = new SiteEntity();
@@ -157,6 +166,7 @@ public class Sites {
     @Transactional(propagation = Propagation.MANDATORY)
     public void handTo(String id, String accountId) {
         SiteEntity site = repository.findById(id).orElseThrow(() -> Problem.notFound("This site"));
+        quotas.oneSiteMore(accountId);
         site.accountId = accountId;
         repository.flush();
         activities.note(ActivityKind.SITE_CHANGED, id, Current.person(), "handed over");

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -40,4 +41,7 @@ interface AddressRepository extends JpaRepository<AddressEntity, String> {
     long countBySiteIdAndHeldUntilIsNull(String siteId);
 
     List<AddressEntity> findByDomainIdIsNullAndHeldUntilIsNull();
+
+    @Query("select distinct a.host from AddressEntity a where a.accountId = :accountId and a.heldUntil is null")
+    Set<String> hosts(String accountId);
 }

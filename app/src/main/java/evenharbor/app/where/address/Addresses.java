@@ -123,6 +123,11 @@ public class Addresses {
                 .collect(Collectors.toSet());
     }
 
+    /** The host names of all sites of an account. */
+    public Set<String> hostNames(String accountId) {
+        return repository.hosts(accountId);
+    }
+
     /** The addresses of all sites of an account. */
     public List<Address> ofAccount(String accountId) {
         return repository.findByAccountIdAndHeldUntilIsNull(accountId).stream()

@@ -8,6 +8,7 @@ import evenharbor.app.where.domain.Domains;
 import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.access.Person;
+import evenharbor.app.who.access.Quotas;
 import evenharbor.app.who.activity.ActivityKind;
 import evenharbor.core.where.address.AddressAssessment;
 import evenharbor.core.where.address.AddressReader;
@@ -44,6 +45,7 @@ public class Claims {
     private final Facts facts;
     private final Domains domains;
     private final Sites sites;
+    private final Quotas quotas;
     private final AddressReader reader;
     private final JdbcClient db;
     private final EntityManager entities;
@@ -56,6 +58,7 @@ public class Claims {
             Facts facts,
             Domains domains,
             Sites sites,
+            Quotas quotas,
             AddressReader reader,
             JdbcClient db,
             EntityManager entities,
@@ -66,6 +69,7 @@ public class Claims {
         this.facts = facts;
         this.domains = domains;
         this.sites = sites;
+        this.quotas = quotas;
         this.reader = reader;
         this.db = db;
         this.entities = entities;
@@ -156,6 +160,7 @@ public class Claims {
             throw refused(sense, answer.close());
         }
         HostName host = sense.reading().host().orElseThrow();
+        quotas.oneNameMore(sites.mine(siteId).accountId());
         Optional<String> domainId =
                 sense.reading().domain().flatMap(domains::mine).map(Domain::id);
         String id = Ids.id();

@@ -52,7 +52,7 @@ class CertificateRows {
     void change(String name, Consumer<CertificateEntity> how) {
         transactions.executeWithoutResult(t -> {
             // The revision's row is locked first by all, so that no two wait for each other.
-            long revision = revisions.next();
+            long revision = revisions.nextOfNames();
             repository.findById(name).ifPresent(row -> {
                 boolean before = row.toSecured().secure(clock.instant());
                 how.accept(row);
@@ -74,7 +74,7 @@ class CertificateRows {
         transactions.executeWithoutResult(t -> {
             CertificateEntity row = repository.findById(name).orElseGet(() -> {
                 CertificateEntity fresh = CertificateEntity.fresh(name, person, clock.instant());
-                fresh.changedIn = revisions.next();
+                fresh.changedIn = revisions.nextOfNames();
                 return fresh;
             });
             if (!row.accountId.equals(person.accountId())) {

@@ -1,9 +1,12 @@
 package evenharbor.app.where.certificate;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.common.secret.Secrets;
+import evenharbor.app.what.live.Revisions;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.domain.Domain;
@@ -18,8 +21,10 @@ import evenharbor.core.where.certificate.LifeEvent;
 import java.security.PrivateKey;
 import java.security.cert.X509Certificate;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -27,7 +32,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
 /** HTTPS of the current person's addresses and domains: switched on and off, and what is asked of browsers. */
@@ -36,13 +40,25 @@ public class Certificates {
 
     private static final int USUAL_PORT = 443;
 
+    private static final int MOST_HOSTS_HELD = 1_000_000;
+
+    /** Certificates end without any change. */
+    private static final Duration HELD = Duration.ofMinutes(10);
+
     private final CertificateRepository repository;
     private final CertificateRows rows;
     private final Addresses addresses;
     private final Domains domains;
     private final Secrets secrets;
     private final HarborProperties harbor;
+    private final Revisions revisions;
+    private final SecureHosts secureNames;
     private final Clock clock;
+    private final Cache<String, SecureOfAccount> secureOfAccounts = Caffeine.newBuilder()
+            .maximumWeight(MOST_HOSTS_HELD)
+            .weigher((String account, SecureOfAccount held) -> held.hosts.size() + 1)
+            .expireAfterWrite(HELD)
+            .build();
 
     Certificates(
             CertificateRepository repository,
@@ -51,6 +67,8 @@ public class Certificates {
             Domains domains,
             Secrets secrets,
             HarborProperties harbor,
+            Revisions revisions,
+            SecureHosts secureNames,
             Clock clock) {
         this.repository = repository;
         this.rows = rows;
@@ -58,6 +76,8 @@ public class Certificates {
         this.domains = domains;
         this.secrets = secrets;
         this.harbor = harbor;
+        this.revisions = revisions;
+        this.secureNames = secureNames;
         this.clock = clock;
     }
 
@@ -104,21 +124,31 @@ public class Certificates {
      * port is named unless it is the usual one.
      */
     public Map<String, String> secureHosts(String accountId) {
+        long now = revisions.ofNames();
+        SecureOfAccount held = secureOfAccounts.getIfPresent(accountId);
+        if (held != null && held.revision == now) {
+            return held.hosts;
+        }
+        if (!SecureHosts.changing()) {
+            secureNames.follow();
+        }
         Map<String, String> hosts = new TreeMap<>();
-        Instant now = clock.instant();
         int port = harbor.visitors().port();
         int securePort = harbor.visitors().securePort();
-        Set<String> own =
-                addresses.ofAccount(accountId).stream().map(Address::hostName).collect(Collectors.toSet());
-        of(own).forEach((host, secured) -> {
-            if (secured.secure(now)) {
-                String secure = host + (securePort == USUAL_PORT ? "" : ":" + securePort);
-                hosts.put(host, secure);
-                hosts.put(host + ":" + port, secure);
-            }
+        addresses.hostNames(accountId).stream().filter(secureNames::secure).forEach(host -> {
+            String secure = host + (securePort == USUAL_PORT ? "" : ":" + securePort);
+            hosts.put(host, secure);
+            hosts.put(host + ":" + port, secure);
         });
-        return hosts;
+        Map<String, String> fixed = Collections.unmodifiableMap(hosts);
+        if (!SecureHosts.changing()) {
+            secureOfAccounts.put(accountId, new SecureOfAccount(now, fixed));
+        }
+        return fixed;
     }
+
+    /** The secure host names of an account, as they were at a revision of names. */
+    private record SecureOfAccount(long revision, Map<String, String> hosts) {}
 
     /** A certificate with its key, to be shown to visitors. */
     public record Shown(Secured secured, List<X509Certificate> chain, Optional<PrivateKey> key) {}

@@ -63,16 +63,20 @@ class SecureHosts implements SecureNames {
     }
 
     /** What is changed and not committed yet may be taken back: nothing is learned of it. */
-    private static boolean changing() {
+    static boolean changing() {
         return TransactionSynchronizationManager.isActualTransactionActive()
                 && !TransactionSynchronizationManager.isCurrentTransactionReadOnly();
     }
 
     private synchronized void read() {
-        Instant now = Instant.now();
-        if (!readAt.plus(REMEMBERED).isBefore(now)) {
-            return;
+        if (readAt.plus(REMEMBERED).isBefore(Instant.now())) {
+            follow();
         }
+    }
+
+    /** Reads what changed, however lately that was done. */
+    synchronized void follow() {
+        Instant now = Instant.now();
         db.sql("select name, wanted, choice, sends_on, valid_from, valid_until, changed_in from certificate where"
                         + " changed_in > ? order by changed_in")
                 .param(seen)
