@@ -64,7 +64,9 @@ export function Tried({ code, settings }: { code: string; settings: Schemas['Fir
                 className="border-water flex gap-3 border-b py-2"
               >
                 <span className="w-16 shrink-0 font-medium">{PARTS[each.part]}</span>
-                <Mark state={each.state} />
+                <span className="w-5 shrink-0">
+                  <Mark state={each.state} />
+                </span>
                 <span className="[overflow-wrap:anywhere]">{each.sentence}</span>
               </li>
             ))}

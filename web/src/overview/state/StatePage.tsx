@@ -54,9 +54,9 @@ function Troubles({ state }: { state: Schemas['StateView'] }) {
               <p className="flex items-baseline gap-2">
                 <Diamond />
                 <strong className="font-medium [overflow-wrap:anywhere]">{trouble.what}</strong>
-                <span className="text-soft ml-auto shrink-0">since {time(trouble.since)}</span>
               </p>
               <p>{trouble.todo}</p>
+              <p className="text-soft">Since {time(trouble.since)}</p>
               {state.nodes.length > 1 && (
                 <p className="text-soft">
                   Seen by {trouble.nodes.map((node) => named(node, state)).join(', ')}

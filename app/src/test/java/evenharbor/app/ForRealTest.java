@@ -127,9 +127,13 @@ class ForRealTest {
         assertThat(faults.get("violations")
                         .valueStream()
                         .map(each -> each.get("field").asString()))
-                .containsExactlyInAnyOrder("previewEnding", "authority");
+                .containsExactly("previewEnding");
 
         settings.put("previewEnding", "previews.sites.example");
+        assertThat(person.post("/api/first-run/checks", Map.of("code", code, "settings", settings))
+                        .is(200)
+                        .text())
+                .contains("beginning with https://");
         settings.put("authority", "https://localhost:1/directory");
         JsonNode tried = person.post("/api/first-run/checks", Map.of("code", code, "settings", settings))
                 .is(200)

@@ -45,8 +45,8 @@ public class NamesApart implements HealthPart, SmartLifecycle {
         }
         if (site("a." + sites).equals(site("b." + sites))) {
             all.add("Sites under " + sites
-                    + " can set cookies for each other: it is not on the public suffix list. Have it"
-                    + " added, or give each site a domain of its own.");
+                    + " can set cookies for each other: it is not on the public suffix list. Where they belong to people who do"
+                    + " not know each other, have it added, or give each site a domain of its own.");
         }
         return all;
     }

@@ -1,6 +1,7 @@
 package evenharbor.app.overview.firstrun;
 
 import evenharbor.app.common.outbound.OutboundClient;
+import evenharbor.app.common.problem.Problem;
 import evenharbor.app.common.web.NamesApart;
 import evenharbor.app.where.certificate.Challenges;
 import evenharbor.app.who.access.Ids;
@@ -74,15 +75,15 @@ class FirstRunChecks {
      */
     record Check(Part part, String subject, State state, String sentence) {}
 
-    List<Check> all(FirstRunSettings wanted) {
-        HostName sites = FirstRunFaults.host(wanted.nameEnding()).orElseThrow();
-        HostName previews = FirstRunFaults.host(wanted.previewEnding()).orElseThrow();
-        Optional<HostName> app = FirstRunFaults.host(wanted.appName());
-        List<Needed> needed = records(wanted);
+    List<Check> all(FirstRunSettings settings) {
+        HostName sites = FirstRunFaults.host(settings.nameEnding()).orElseThrow();
+        HostName previews = FirstRunFaults.host(settings.previewEnding()).orElseThrow();
+        Optional<HostName> app = FirstRunFaults.host(settings.appName());
+        List<Needed> needed = records(settings);
         CompletableFuture<List<Check>> dns = CompletableFuture.supplyAsync(() -> dns(needed));
-        CompletableFuture<Check> reached = CompletableFuture.supplyAsync(() -> reached(wanted.numbers()));
-        CompletableFuture<Check> mailed = CompletableFuture.supplyAsync(() -> mail(wanted));
-        CompletableFuture<Check> authority = CompletableFuture.supplyAsync(() -> authority(wanted));
+        CompletableFuture<Check> reached = CompletableFuture.supplyAsync(() -> reached(settings.numbers()));
+        CompletableFuture<Check> mailed = CompletableFuture.supplyAsync(() -> mail(settings));
+        CompletableFuture<Check> authority = CompletableFuture.supplyAsync(() -> authority(settings));
         List<Check> all = new ArrayList<>(names(app, sites, previews));
         all.addAll(dns.join());
         Stream.of(reached, mailed, authority).map(CompletableFuture::join).forEach(all::add);
@@ -90,13 +91,13 @@ class FirstRunChecks {
     }
 
     /** The records that are needed for it. */
-    static List<Needed> records(FirstRunSettings wanted) {
+    static List<Needed> records(FirstRunSettings settings) {
         return NeededRecords.of(
-                FirstRunFaults.host(wanted.appName()),
-                FirstRunFaults.host(wanted.nameEnding()).orElseThrow(),
-                FirstRunFaults.host(wanted.previewEnding()).orElseThrow(),
-                FirstRunFaults.host(wanted.target()).orElseThrow(),
-                wanted.numbers().stream().map(String::strip).toList());
+                FirstRunFaults.host(settings.appName()),
+                FirstRunFaults.host(settings.nameEnding()).orElseThrow(),
+                FirstRunFaults.host(settings.previewEnding()).orElseThrow(),
+                FirstRunFaults.host(settings.target()).orElseThrow(),
+                settings.numbers().stream().map(String::strip).toList());
     }
 
     private static List<Check> names(Optional<HostName> app, HostName sites, HostName previews) {
@@ -173,7 +174,8 @@ class FirstRunChecks {
                                 Part.REACHED,
                                 typed,
                                 State.FAILED,
-                                "Another server than this harbor answers at " + typed + ", port 80 (" + answer.status()
+                                "Another server than this harbor answers at " + typed + ", port " + world.port() + " ("
+                                        + answer.status()
                                         + "). Stop that one, or give this harbor a number of its own.");
                     }
                 } catch (IOException e) {
@@ -182,18 +184,23 @@ class FirstRunChecks {
                             typed,
                             State.FAILED,
                             "Nothing answers at " + typed
-                                    + ", port 80. Open ports 80 and 443 in the firewall. Some machines"
+                                    + ", port " + world.port()
+                                    + ". Open ports 80 and 443 in the firewall. Some machines"
                                     + " cannot reach their own public number: try from elsewhere then.");
                 }
             }
-            return new Check(Part.REACHED, "", State.OK, "Visitors reach this harbor by its numbers, port 80.");
+            return new Check(
+                    Part.REACHED,
+                    "",
+                    State.OK,
+                    "Visitors reach this harbor by its numbers, port " + world.port() + ".");
         } finally {
             challenges.takeBack(Challenges.TRIAL);
         }
     }
 
-    private Check mail(FirstRunSettings wanted) {
-        if (wanted.mailHost().isBlank()) {
+    private Check mail(FirstRunSettings settings) {
+        if (settings.mailHost().isBlank()) {
             return new Check(
                     Part.MAIL,
                     "",
@@ -201,28 +208,37 @@ class FirstRunChecks {
                     "Without a mail server nobody can be invited, nobody who forgot a password gets in again, and nobody is"
                             + " told of troubles.");
         }
+        List<Problem.Violation> faults = FirstRunFaults.ofMail(settings);
+        if (!faults.isEmpty()) {
+            return new Check(
+                    Part.MAIL, settings.mailHost(), State.FAILED, faults.get(0).sentence());
+        }
         Optional<String> fault = mail.fault(
-                wanted.mailHost().strip(),
-                wanted.mailPort(),
-                wanted.mailSecurity().name(),
-                wanted.mailUser(),
-                wanted.mailPassword());
-        return fault.map(words -> new Check(Part.MAIL, wanted.mailHost(), State.FAILED, words))
+                settings.mailHost().strip(),
+                settings.mailPort(),
+                settings.mailSecurity().name(),
+                settings.mailUser(),
+                settings.mailPassword());
+        return fault.map(words -> new Check(Part.MAIL, settings.mailHost(), State.FAILED, words))
                 .orElseGet(() -> new Check(
                         Part.MAIL,
-                        wanted.mailHost(),
+                        settings.mailHost(),
                         State.OK,
-                        "The mail server " + wanted.mailHost() + " answers and lets this harbor in."));
+                        "The mail server " + settings.mailHost() + " answers and lets this harbor in."));
     }
 
-    private Check authority(FirstRunSettings wanted) {
-        String typed = wanted.authority().strip();
+    private Check authority(FirstRunSettings settings) {
+        String typed = settings.authority().strip();
         if (typed.isEmpty()) {
             return new Check(
                     Part.AUTHORITY,
                     "",
                     State.LEFT_OUT,
                     "Without an authority no site has HTTPS, and the application is reached on this machine alone.");
+        }
+        List<Problem.Violation> faults = FirstRunFaults.ofAuthority(settings);
+        if (!faults.isEmpty()) {
+            return new Check(Part.AUTHORITY, typed, State.FAILED, faults.get(0).sentence());
         }
         try {
             URI url = URI.create(typed);

@@ -83,7 +83,7 @@ class FirstRunController {
     @PostMapping("/checks")
     FirstRunReport check(@Valid @RequestBody FirstRunTrial form) {
         code.check(form.code());
-        refuseFaults(form.settings());
+        refuse(FirstRunFaults.ofNames(form.settings()));
         return new FirstRunReport(
                 FirstRunChecks.records(form.settings()).stream()
                         .map(each -> new NeededRecordView(each.name(), each.type(), each.value(), each.what()))
@@ -96,7 +96,7 @@ class FirstRunController {
     FirstRunDone setUp(@Valid @RequestBody FirstRunForm form, HttpServletRequest request, HttpServletResponse response)
             throws IOException {
         code.check(form.code());
-        refuseFaults(form.settings());
+        refuse(FirstRunFaults.of(form.settings()));
         FirstRunSettings wanted = form.settings();
         first.check(form.owner());
         settings.write(wanted);
@@ -107,8 +107,7 @@ class FirstRunController {
                 wanted.appName().isBlank() ? "" : "https://" + wanted.appName().strip());
     }
 
-    private static void refuseFaults(FirstRunSettings wanted) {
-        List<Problem.Violation> faults = FirstRunFaults.of(wanted);
+    private static void refuse(List<Problem.Violation> faults) {
         if (!faults.isEmpty()) {
             throw Problem.fields(faults);
         }

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** What cannot be right with what a harbor is to be, whatever the world says, each at its field. */
 final class FirstRunFaults {
@@ -19,24 +20,30 @@ final class FirstRunFaults {
 
     private FirstRunFaults() {}
 
-    static List<Problem.Violation> of(FirstRunSettings wanted) {
+    /** All of them. */
+    static List<Problem.Violation> of(FirstRunSettings settings) {
+        return Stream.of(ofNames(settings), ofMail(settings), ofAuthority(settings))
+                .flatMap(List::stream)
+                .toList();
+    }
+
+    /** Those of the names and numbers, without which nothing can be tried. */
+    static List<Problem.Violation> ofNames(FirstRunSettings settings) {
         List<Problem.Violation> all = new ArrayList<>();
-        if (!wanted.appName().isBlank()) {
-            name(all, "appName", wanted.appName());
+        if (!settings.appName().isBlank()) {
+            name(all, "appName", settings.appName());
         }
-        name(all, "nameEnding", wanted.nameEnding());
-        name(all, "previewEnding", wanted.previewEnding());
-        if (wanted.numbers().isEmpty()) {
+        name(all, "nameEnding", settings.nameEnding());
+        name(all, "previewEnding", settings.previewEnding());
+        if (settings.numbers().isEmpty()) {
             all.add(new Problem.Violation("numbers", "Type the public number of this machine, such as 192.0.2.1."));
         }
-        wanted.numbers().stream()
+        settings.numbers().stream()
                 .filter(number -> !InetAddresses.isInetAddress(number.strip()))
                 .findFirst()
                 .ifPresent(number -> all.add(new Problem.Violation(
                         "numbers",
                         "“" + number + "” is no number of a machine. Type one such as 192.0.2.1 or 2001:db8::1.")));
-        mail(all, wanted);
-        authority(all, wanted);
         return all;
     }
 
@@ -58,34 +65,39 @@ final class FirstRunFaults {
         }
     }
 
-    private static void mail(List<Problem.Violation> all, FirstRunSettings wanted) {
-        if (wanted.mailHost().isBlank()) {
-            return;
+    /** Those of the mail server. */
+    static List<Problem.Violation> ofMail(FirstRunSettings settings) {
+        List<Problem.Violation> all = new ArrayList<>();
+        if (settings.mailHost().isBlank()) {
+            return all;
         }
-        if (wanted.mailPort() < 1 || wanted.mailPort() > MOST_PORT) {
+        if (settings.mailPort() < 1 || settings.mailPort() > MOST_PORT) {
             all.add(new Problem.Violation(
                     "mailPort", "Type a port from 1 to " + MOST_PORT + ": 587 for STARTTLS, 465 for TLS."));
         }
         try {
-            new InternetAddress(wanted.mailFrom(), true);
+            new InternetAddress(settings.mailFrom(), true);
         } catch (AddressException e) {
-            all.add(new Problem.Violation("mailFrom", "Type a mail address such as Even Harbor <harbor@example.org>."));
+            all.add(new Problem.Violation(
+                    "mailFrom", "Type who mails are from, such as Even Harbor <harbor@example.org>."));
         }
+        return all;
     }
 
-    private static void authority(List<Problem.Violation> all, FirstRunSettings wanted) {
-        if (wanted.authority().isBlank()) {
-            return;
+    /** Those of the authority. */
+    static List<Problem.Violation> ofAuthority(FirstRunSettings settings) {
+        if (settings.authority().isBlank()) {
+            return List.of();
         }
         try {
-            URI url = URI.create(wanted.authority().strip());
+            URI url = URI.create(settings.authority().strip());
             if ("https".equals(url.getScheme()) && url.getHost() != null) {
-                return;
+                return List.of();
             }
         } catch (IllegalArgumentException e) {
             // Said below.
         }
-        all.add(new Problem.Violation(
+        return List.of(new Problem.Violation(
                 "authority", "Type the URL of the authority's directory, beginning with https://."));
     }
 

@@ -40,10 +40,14 @@ class WorldSight {
         return InetAddresses.forString(typed);
     }
 
-    /** The port visitors come by, as it stands in a URL. */
+    /** The port visitors come by. */
+    int port() {
+        return harbor.visitors().port();
+    }
+
+    /** The same as it stands in a URL. */
     String visitorPort() {
-        int port = harbor.visitors().port();
-        return port == USUAL_PORT ? "" : ":" + port;
+        return port() == USUAL_PORT ? "" : ":" + port();
     }
 
     /** The numbers that DNS has for a name, in their usual form. @throws IOException when nobody answers */
