@@ -67,9 +67,7 @@ export function SetUp({ code, numbers }: { code: string; numbers: string[] }) {
             settings: settingsOf(typed),
             owner: {
               accountName: typed.accountName,
-              name: typed.name,
-              email: typed.email,
-              password: typed.password,
+              person: { name: typed.name, email: typed.email, password: typed.password },
             },
           },
         }),

@@ -18,8 +18,8 @@ export function StatePage() {
     <main className="mx-auto max-w-[60rem] px-4 py-5">
       <h1 className="mb-1 text-xl">State of the harbor</h1>
       <p className="text-soft mb-4 max-w-prose">
-        For those who operate it. Each process looks at its parts every ten seconds; a program can watch the
-        same at the port for health and metrics.
+        For those who operate it. Each process looks at its parts every twenty seconds; a program can watch
+        the same at the port for health and metrics.
       </p>
       <Trouble error={state.error} />
       {state.isPending && <Loading />}

@@ -154,19 +154,24 @@ class ForRealTest {
                 .containsEntry("MAIL", "FAILED")
                 .containsEntry("AUTHORITY", "FAILED");
 
-        Map<String, Object> owner = new HashMap<>(
-                Map.of("accountName", "Real", "name", "Owner", "email", "real@test.example", "password", "password12"));
         settings.put("authority", "");
         settings.put("mailHost", "");
-        person.post("/api/first-run", Map.of("code", code, "settings", settings, "owner", owner))
+        person.post("/api/first-run", Map.of("code", code, "settings", settings, "owner", owner("password12")))
                 .is(400);
         assertThat(child.home().resolve("settings.yml")).doesNotExist();
-        owner.put("password", PASSWORD);
-        person.post("/api/first-run", Map.of("code", code, "settings", settings, "owner", owner))
+        person.post("/api/first-run", Map.of("code", code, "settings", settings, "owner", owner(PASSWORD)))
                 .is(200);
         assertThat(Files.getPosixFilePermissions(child.home().resolve("settings.yml")))
                 .isEqualTo(PosixFilePermissions.fromString("rw-------"));
         child.startsAgain();
         person.post("/api/first-run/start", Map.of("code", code)).is(409);
+    }
+
+    private static Map<String, Object> owner(String password) {
+        return Map.of(
+                "accountName",
+                "Real",
+                "person",
+                Map.of("name", "Owner", "email", "real@test.example", "password", password));
     }
 }

@@ -11,15 +11,16 @@ import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import java.util.TimeZone;
 import org.eclipse.jetty.http.HttpURI;
+import org.eclipse.jetty.server.AsyncRequestLogWriter;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.RequestLog;
-import org.eclipse.jetty.server.RequestLogWriter;
 import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.component.ContainerLifeCycle;
 
 /**
  * Visits as lines of the common log format, the host name before each, in a file a day. Of visitors it holds at most a
- * shortened number, and of what was asked for nothing that could be a secret: no query, no name of a preview.
+ * shortened number, and of what was asked for nothing that could be a secret: no query, no name of a preview. No visitor
+ * waits for the disk.
  */
 public final class VisitLog extends ContainerLifeCycle implements RequestLog {
 
@@ -29,7 +30,7 @@ public final class VisitLog extends ContainerLifeCycle implements RequestLog {
     private static final int KEPT_OF_V6 = 6;
     private static final int LONGEST_PATH = 2_000;
 
-    private final RequestLogWriter writer;
+    private final AsyncRequestLogWriter writer;
     private final boolean numbers;
     private final String previewEnding;
     private final Clock clock;
@@ -44,8 +45,8 @@ public final class VisitLog extends ContainerLifeCycle implements RequestLog {
      */
     public VisitLog(Path folder, int days, boolean numbers, String previewEnding, Clock clock) {
         folder.toFile().mkdirs();
-        this.writer =
-                new RequestLogWriter(folder.resolve("visits-yyyy_mm_dd.log").toString());
+        this.writer = new AsyncRequestLogWriter(
+                folder.resolve("visits-yyyy_mm_dd.log").toString());
         writer.setAppend(true);
         writer.setRetainDays(days);
         writer.setTimeZone(TimeZone.getTimeZone("UTC").getID());

@@ -28,14 +28,14 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /**
- * Asks, twice a second and in one query, which work has something to do, and does that. It begins once visitors are answered:
+ * Asks, again and again and in one query, which work has something to do, and does that. It begins once visitors are answered:
  * before, addresses would seem not to work.
  */
 @Component
 class Watches implements HealthPart {
 
     private static final Logger LOG = LoggerFactory.getLogger(Watches.class);
-    private static final int BETWEEN_LOOKS_MILLIS = 500;
+    private static final int BETWEEN_LOOKS_MILLIS = 700;
     private static final Duration LATELY = Duration.ofMinutes(1);
     private static final Duration KEPT_EVERY = Duration.ofSeconds(5);
     private static final int STOPPING_SECONDS = 5;

@@ -130,7 +130,7 @@ public class EdgeRoutes implements SmartLifecycle, HealthPart {
         } catch (Exception e) {
             throw new IllegalStateException("The visitor-facing server cannot be started", e);
         }
-        follower.scheduleWithFixedDelay(this::follow, 500, 500, TimeUnit.MILLISECONDS);
+        follower.scheduleWithFixedDelay(this::follow, 700, 700, TimeUnit.MILLISECONDS);
         follower.scheduleWithFixedDelay(this::handOnVisits, 2, 2, TimeUnit.SECONDS);
         running = true;
     }

@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.RestController;
 class StateController {
 
     /** A process that said nothing for so long is taken for one that does not run. */
-    private static final Duration SILENT = Duration.ofSeconds(5L * StateWatch.SECONDS);
+    private static final Duration SILENT = Duration.ofSeconds(3L * StateWatch.SECONDS);
 
     private final StateRows rows;
     private final StateWatch watch;

@@ -29,7 +29,7 @@ class StateWatch implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(StateWatch.class);
 
     /** How often it looks. */
-    static final int SECONDS = 10;
+    static final int SECONDS = 20;
 
     private final List<HealthPart> parts;
     private final StateRows rows;
@@ -52,6 +52,8 @@ class StateWatch implements SmartLifecycle {
     @Override
     public void start() {
         running = true;
+        // Since when its own troubles are there stays known.
+        rounds.execute(() -> forget(""));
         rounds.scheduleWithFixedDelay(this::round, 1, SECONDS, TimeUnit.SECONDS);
     }
 
@@ -59,11 +61,16 @@ class StateWatch implements SmartLifecycle {
     public void stop() {
         running = false;
         rounds.shutdownNow();
+        forget(node.value());
+    }
+
+    /** Takes back what a process said, and what others did that were not heard of for long. */
+    private void forget(String name) {
         try {
-            rows.forget(node.value());
+            rows.forget(name);
         } catch (RuntimeException e) {
-            // The others notice that nothing is heard of this one.
-            LOG.info("That this process ends cannot be said: {}", e.toString());
+            // Of one that ends the others notice that nothing is heard.
+            LOG.info("What was said before cannot be taken back just now: {}", e.toString());
         }
     }
 

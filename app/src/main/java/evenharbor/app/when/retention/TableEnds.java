@@ -98,6 +98,8 @@ public class TableEnds {
 
     /** Tables whose module ends them by itself, as rows are added or by a task of its own. */
     static final Set<String> ENDED_ELSEWHERE = Set.of(
+            "node_state",
+            "node_trouble",
             "message_try",
             "missed_visit",
             "missed_referrer",
@@ -113,6 +115,7 @@ public class TableEnds {
 
     /** Tables that have a row for each thing that there is, and lose it with that thing. */
     static final Set<String> BOUNDED = Set.of(
+            "watch",
             "account",
             "account_closing",
             "address_check",

@@ -5,8 +5,9 @@ import evenharbor.app.common.problem.Problem;
 import evenharbor.core.who.access.PasswordRules;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import jakarta.validation.constraints.Email;
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.springframework.stereotype.Component;
@@ -31,16 +32,7 @@ public class FirstPerson {
             @Size(max = 120, message = "Use at most 120 characters.")
             String accountName,
 
-            @NotBlank(message = "Type a name.") @Size(max = 120, message = "Use at most 120 characters.")
-            String name,
-
-            @NotBlank(message = "Type an e-mail.")
-            @Email(message = "Type an e-mail such as ada@example.org.")
-            @Size(max = 254, message = "Use at most 254 characters.")
-            String email,
-
-            @NotBlank(message = "Choose a password.") @Size(max = 200, message = "Use at most 200 characters.")
-            String password) {}
+            @NotNull(message = "Say who it is.") @Valid NewPerson person) {}
 
     /** Whether nobody has an account yet, and this harbor is not one to practise with. */
     public boolean awaited() {
@@ -49,7 +41,8 @@ public class FirstPerson {
 
     /** Refuses a password that is easily guessed, before anything is done. */
     public void check(Owner owner) {
-        PasswordRules.fault(owner.password(), List.of(owner.accountName(), owner.name(), owner.email()))
+        NewPerson person = owner.person();
+        PasswordRules.fault(person.password(), List.of(owner.accountName(), person.name(), person.email()))
                 .ifPresent(sentence -> {
                     throw Problem.field("password", sentence);
                 });
@@ -57,8 +50,9 @@ public class FirstPerson {
 
     /** Opens their account and signs them in. */
     public void open(Owner owner, HttpServletRequest request, HttpServletResponse response) {
+        NewPerson person = owner.person();
         signIns.begin(
-                people.openAccount(owner.accountName(), owner.name(), owner.email(), owner.password()),
+                people.openAccount(owner.accountName(), person.name(), person.email(), person.password()),
                 request,
                 response);
     }

@@ -5,7 +5,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 
 /** Someone who is to sign in from now on. */
-record NewPerson(
+public record NewPerson(
         @NotBlank(message = "Type a name.") @Size(max = 120, message = "Use at most 120 characters.")
         String name,
 

@@ -68,6 +68,7 @@ class TableEndsTest {
             "invitation.hash",
             "person_invitation.hash",
             "hand_over.hash",
+            "node_trouble.what_hash",
             "mail.mail_key",
             "mail_proof.hash",
             "mail_proof.browser",
