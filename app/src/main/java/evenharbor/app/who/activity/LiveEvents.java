@@ -10,6 +10,7 @@ import jakarta.servlet.http.HttpSession;
 import java.io.IOException;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Queue;
 import java.util.Set;
@@ -129,6 +130,22 @@ class LiveEvents {
             }
         }
 
+        /** A page that was closed is noticed when it cannot be told anything. */
+        private void beat() {
+            try {
+                senders.execute(() -> {
+                    try {
+                        emitter.send(SseEmitter.event().comment("here"));
+                    } catch (IOException | IllegalStateException e) {
+                        listeners.remove(this);
+                    }
+                });
+            } catch (RejectedExecutionException e) {
+                // The application is being stopped.
+                listeners.remove(this);
+            }
+        }
+
         private void sendAll() {
             try {
                 for (Told next = waiting.poll(); next != null; next = waiting.poll()) {
@@ -184,11 +201,12 @@ class LiveEvents {
             begin();
             List<Activity> fresh = repository.findByIdGreaterThanOrderById(last - LOOK_BACK, Limit.of(500));
             // All that can fail is asked before anything counts as told.
-            People.Names names = people.names(fresh.stream()
+            List<String> who = fresh.stream()
                     .filter(activity -> !told.contains(activity.id))
                     .map(activity -> activity.personId)
                     .distinct()
-                    .toList());
+                    .toList();
+            People.Names names = who.isEmpty() ? new People.Names(Map.of()) : people.names(who);
             for (Activity activity : fresh) {
                 if (told.add(activity.id)) {
                     tell(activity, names);
@@ -198,6 +216,7 @@ class LiveEvents {
             told.removeIf(id -> id < last - 2L * LOOK_BACK);
             if (++round % ROUNDS_BETWEEN_SESSIONS == 0) {
                 listeners.stream().filter(Listener::sessionEnded).forEach(Listener::end);
+                listeners.forEach(Listener::beat);
             }
         } catch (RuntimeException e) {
             LOG.debug("What happened could not be read just now", e);
