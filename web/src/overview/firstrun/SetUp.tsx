@@ -5,6 +5,7 @@ import { Choice } from '../../common/ui/Choice';
 import { Field } from '../../common/ui/Field';
 import { Loading } from '../../common/ui/Notice';
 import { useServerForm } from '../../common/ui/useServerForm';
+import { NewPassword } from '../../who/access/NewPassword';
 import { Tried } from './Tried';
 
 type Settings = Schemas['FirstRunSettings'];
@@ -80,7 +81,7 @@ export function SetUp({ code, numbers }: { code: string; numbers: string[] }) {
       <h1 className="mb-1 text-2xl">Set up this harbor</h1>
       <p className="text-soft mb-5 max-w-prose">
         All of it can be changed later, in the file settings.yml of the harbor’s folder. What the world still
-        lacks, such as a DNS record, can follow: sites go live as soon as it is there.
+        lacks, such as a DNS record, can follow: visitors reach the sites from then on.
       </p>
       <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
         <form onSubmit={form.onSubmit}>
@@ -98,7 +99,10 @@ export function SetUp({ code, numbers }: { code: string; numbers: string[] }) {
               className="mono"
               placeholder="sites.example"
               hint={
-                <p className="text-soft">A new site is NAME.sites.example until it has a name of its own.</p>
+                <p className="text-soft [overflow-wrap:anywhere]">
+                  A new site is NAME.{form.values.nameEnding.trim() || 'sites.example'} until it has a name of
+                  its own.
+                </p>
               }
               required
               {...form.field('nameEnding')}
@@ -176,14 +180,7 @@ export function SetUp({ code, numbers }: { code: string; numbers: string[] }) {
             <Field label="Account name" required {...form.field('accountName')} />
             <Field label="Your name" autoComplete="name" required {...form.field('name')} />
             <Field label="E-mail" type="email" autoComplete="username" required {...form.field('email')} />
-            <Field
-              label="Password"
-              type="password"
-              autoComplete="new-password"
-              hint={<p className="text-soft">At least 10 characters, and not easily guessed.</p>}
-              required
-              {...form.field('password')}
-            />
+            <NewPassword {...form.field('password')} />
             <Choice
               label="Who may open an account"
               value={form.values.signUp}

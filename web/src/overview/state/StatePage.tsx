@@ -18,8 +18,7 @@ export function StatePage() {
     <main className="mx-auto max-w-[60rem] px-4 py-5">
       <h1 className="mb-1 text-xl">State of the harbor</h1>
       <p className="text-soft mb-4 max-w-prose">
-        For those who operate it. Each process looks at its parts every twenty seconds; a program can watch
-        the same at the port for health and metrics.
+        For those who operate it. A program can watch the same at the port for health and metrics.
       </p>
       <Trouble error={state.error} />
       {state.isPending && <Loading />}
@@ -66,7 +65,9 @@ function Troubles({ state }: { state: Schemas['StateView'] }) {
           ))}
         </ul>
       )}
-      <p className="text-soft mt-2">Looked at: {state.parts.join(', ')}.</p>
+      <p className="text-soft mt-2">
+        Looked at every {state.everySeconds} seconds: {state.parts.join(', ')}.
+      </p>
     </section>
   );
 }

@@ -4,6 +4,7 @@ import { queries } from '../../common/api/queries';
 import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
 import { useServerForm } from '../../common/ui/useServerForm';
+import { NewPassword } from './NewPassword';
 
 /** One's own password. */
 export function ChangePassword() {
@@ -26,14 +27,7 @@ export function ChangePassword() {
         required
         {...form.field('present')}
       />
-      <Field
-        label="New password"
-        type="password"
-        autoComplete="new-password"
-        hint={<p className="text-soft">At least 10 characters, and not easily guessed.</p>}
-        required
-        {...form.field('password')}
-      />
+      <NewPassword label="New password" {...form.field('password')} />
       {form.trouble}
       <Button type="submit" busy={form.busy}>
         Change password

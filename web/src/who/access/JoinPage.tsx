@@ -9,6 +9,7 @@ import { Trouble } from '../../common/ui/Trouble';
 import { useServerForm } from '../../common/ui/useServerForm';
 import { Doorway } from './Doorway';
 import { roleName } from './people';
+import { NewPassword } from './NewPassword';
 
 /** What someone sees who opens the link of an invitation. */
 export function JoinPage() {
@@ -79,18 +80,7 @@ export function JoinPage() {
                 You sign in as <span className="mono">{email}</span>.
               </p>
               <Field label="Your name" autoComplete="name" required {...form.field('name')} />
-              <Field
-                label="Password"
-                type="password"
-                autoComplete="new-password"
-                required
-                {...form.field('password')}
-                hint={
-                  <p className="text-soft">
-                    At least 10 characters, and not easily guessed. A few words are easier to keep than signs.
-                  </p>
-                }
-              />
+              <NewPassword {...form.field('password')} />
             </>
           )}
           {form.trouble}

@@ -6,6 +6,7 @@ import { Button } from '../../common/ui/Button';
 import { Field } from '../../common/ui/Field';
 import { useServerForm } from '../../common/ui/useServerForm';
 import { Doorway } from './Doorway';
+import { NewPassword } from './NewPassword';
 
 export function OpenAccount() {
   const navigate = useNavigate();
@@ -42,18 +43,7 @@ export function OpenAccount() {
         <Field label="Account name" required {...form.field('accountName')} />
         <Field label="Your name" autoComplete="name" required {...form.field('name')} />
         <Field label="E-mail" type="email" autoComplete="username" required {...form.field('email')} />
-        <Field
-          label="Password"
-          type="password"
-          autoComplete="new-password"
-          hint={
-            <p className="text-soft">
-              At least 10 characters, and not easily guessed. A few words are easier to keep than signs.
-            </p>
-          }
-          required
-          {...form.field('password')}
-        />
+        <NewPassword {...form.field('password')} />
         {form.trouble}
         <Button kind="primary" type="submit" busy={form.busy}>
           Open the account

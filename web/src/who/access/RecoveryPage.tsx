@@ -8,6 +8,7 @@ import { Loading, Notice } from '../../common/ui/Notice';
 import { Trouble } from '../../common/ui/Trouble';
 import { useServerForm } from '../../common/ui/useServerForm';
 import { Doorway } from './Doorway';
+import { NewPassword } from './NewPassword';
 
 /** A forgotten password: asks for the link. */
 export function ForgottenPage() {
@@ -78,14 +79,7 @@ export function RecoveryPage() {
   return (
     <Doorway title="Set a new password">
       <form onSubmit={form.onSubmit}>
-        <Field
-          label="New password"
-          type="password"
-          autoComplete="new-password"
-          required
-          {...form.field('password')}
-          hint={<p className="text-soft">At least 10 characters, and not easily guessed.</p>}
-        />
+        <NewPassword label="New password" {...form.field('password')} />
         {recovery.data.secondFactor && (
           <Field
             label="The code that your device shows, or one on paper"

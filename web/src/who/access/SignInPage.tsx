@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { api } from '../../common/api/client';
 import { Doorway } from './Doorway';
 import { SignInForm } from './SignInForm';
 
@@ -40,16 +41,14 @@ export function SignInPage() {
 function useSetUp(): boolean {
   const [setUp, setSetUp] = useState(true);
   useEffect(() => {
-    fetch('/api/first-run')
-      .then((answer) => answer.json() as Promise<{ awaited?: boolean }>)
-      .then(
-        ({ awaited }) => {
-          if (awaited === true) setSetUp(false);
-        },
-        () => {
-          // It cannot be asked: whoever signs in is told so.
-        },
-      );
+    api.GET('/api/first-run').then(
+      ({ data }) => {
+        if (data?.awaited) setSetUp(false);
+      },
+      () => {
+        // It cannot be asked: whoever signs in is told so.
+      },
+    );
   }, []);
   return setUp;
 }

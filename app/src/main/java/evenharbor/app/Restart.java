@@ -48,7 +48,7 @@ public class Restart {
         context.close();
         try {
             EvenHarbor.main(arguments);
-        } catch (RuntimeException e) {
+        } catch (RuntimeException | Error e) {
             // The log says why. Whoever looks after the process starts it anew.
             System.exit(1);
         }

@@ -34,6 +34,7 @@ class DatabaseAwayTest {
         }
         ApiClient.Answer answer = person.post("/api/sites/" + site + "/versions", Map.of("name", "x"));
         assertThat(answer.status()).isGreaterThanOrEqualTo(500);
+        assertThat(answer.text()).contains("database does not answer just now. Nothing was changed");
         assertThat(person.visit(HOST, "/").is(200).text()).contains("<p>steady");
         harbor.kill();
     }

@@ -59,6 +59,19 @@ class OverviewTest {
         assertThat(statements()).isEqualTo(few).isLessThanOrEqualTo(12);
     }
 
+    /** The number would tell a stranger what is there, such as whether somebody signs in with an e-mail. */
+    @Test
+    void strangersAreToldNoCount() {
+        ApiClient stranger = harbor.stranger();
+        assertThat(stranger.get("/api/session").field("Server-Timing")).isEmpty();
+        ApiClient.Answer refused = stranger.signIn("nobody@test.example", "guessed");
+        assertThat(refused.status()).isEqualTo(401);
+        assertThat(refused.field("Server-Timing")).isEmpty();
+        assertThat(person.get("/api/sites/nowhere").is(404).field("Server-Timing"))
+                .isEmpty();
+        assertThat(person.get("/api/sites").field("Server-Timing")).isNotEmpty();
+    }
+
     private JsonNode lane(String query, String site) {
         for (JsonNode lane : person.get("/api/sites" + query).is(200).json()) {
             if (lane.get("site").get("id").asString().equals(site)) {

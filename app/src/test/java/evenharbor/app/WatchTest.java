@@ -3,16 +3,20 @@ package evenharbor.app;
 import static evenharbor.app.fixture.Patience.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import evenharbor.app.common.admin.AdminProgram;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
 import evenharbor.app.fixture.TestHarbor;
+import evenharbor.app.who.access.OperatorCommand;
 import java.io.IOException;
+import java.io.PrintWriter;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -82,6 +86,13 @@ class WatchTest {
         assertThat(state.get("well").asBoolean()).as(state.toString()).isTrue();
         assertThat(state.get("nodes")).hasSize(1);
 
+        // Somebody else is let see it from the harbor's machine.
+        assertThat(operator("second@test.example")).isZero();
+        second.get("/api/state").is(200);
+        assertThat(operator("second@test.example", "--no-more")).isZero();
+        second.get("/api/state").is(404);
+        assertThat(operator("nobody@test.example")).isEqualTo(1);
+
         // Each line of the log is JSON, with the request it is of, and holds nothing secret.
         assertThat(first.signIn("first@test.example", SECRET).status()).isEqualTo(401);
         String token = first.post(
@@ -117,6 +128,20 @@ class WatchTest {
                 () -> parts().get("database").get(0).asString().contains("does not answer"));
         assertThat(json(watched("/health/readiness")).get("status").asString()).isEqualTo("UP");
         assertThat(first.visit("seen-quay.harbor.localhost", "/").status()).isEqualTo(200);
+
+        // What went wrong is found in the log by what the answer names.
+        ApiClient.Answer wrong = first.get("/api/sites");
+        assertThat(wrong.status()).isEqualTo(500);
+        assertThat(wrong.text()).contains("database does not answer just now. Nothing was changed");
+        String request = wrong.json().get("request").asString();
+        assertThat(request).isEqualTo(wrong.field("X-Request-Id"));
+        assertThat(log()).contains("\"request\":\"" + request + "\"");
+    }
+
+    private int operator(String... words) {
+        List<String> arguments = new ArrayList<>(harbor.settings());
+        arguments.addAll(List.of(words));
+        return AdminProgram.run(OperatorCommand::new, arguments, new PrintWriter(System.out, true));
     }
 
     private JsonNode parts() {

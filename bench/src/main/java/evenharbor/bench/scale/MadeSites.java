@@ -2,11 +2,9 @@ package evenharbor.bench.scale;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
 
 /** Copies one real site into very many, in the database: each with versions and names of its own, all with its pages. */
 final class MadeSites {
@@ -28,13 +26,13 @@ final class MadeSites {
 
     /** Makes the sites of these numbers. @param account whose they are */
     void make(int from, int to, String account) throws IOException {
-        String id = "concat('s', lpad(seq, 11, '0'))";
+        String id = "concat('s', lpad(s.seq, 11, '0'))";
         copy(
                 "site",
                 from,
                 to,
                 "",
-                Map.of("id", id, "title", "concat('Site ', seq)", "account_id", "'" + account + "'"));
+                Map.of("id", id, "title", "concat('Site ', s.seq)", "account_id", "'" + account + "'"));
         copy("draft", from, to, "", Map.of("site_id", id));
         copy("redirect_set", from, to, "", Map.of("site_id", id));
         copy("live_state", from, to, "", Map.of("site_id", id, "changed_in", revision()));
@@ -53,8 +51,8 @@ final class MadeSites {
                 to,
                 "join seq_0_to_" + (NAMES - 1) + " n",
                 Map.of(
-                        "id", "concat('a', lpad(seq_" + from + "_to_" + to + ".seq * 10 + n.seq, 11, '0'))",
-                        "host", "concat('n', n.seq, '-of-', seq_" + from + "_to_" + to + ".seq, '.harbor.localhost')",
+                        "id", "concat('a', lpad(s.seq * 10 + n.seq, 11, '0'))",
+                        "host", "concat('n', n.seq, '-of-', s.seq, '.harbor.localhost')",
                         "site_id", id,
                         "account_id", "'" + account + "'",
                         "role", "if(n.seq = 0, 'MAIN', 'ALIAS')"));
@@ -69,9 +67,9 @@ final class MadeSites {
         return "(select revision + 1 from harbor_revision)";
     }
 
+    /** @param more further joins @param other what stands in columns instead, by what {@code s.seq} counts */
     private void copy(String table, int from, int to, String more, Map<String, String> other) throws IOException {
         String key = table.equals("site") ? "id" : "site_id";
-        String numbers = "seq_" + from + "_to_" + to;
         Map<String, String> columns = new LinkedHashMap<>();
         for (String column :
                 sql("select column_name from information_schema.columns where table_schema = 'harbor' and table_name"
@@ -79,16 +77,13 @@ final class MadeSites {
                                 + "' and extra not like '%auto_increment%' and extra not like '%GENERATED%'")
                         .lines()
                         .toList()) {
-            String value = other.getOrDefault(column, "t." + column);
-            columns.put(
-                    column,
-                    value.replace("(seq,", "(" + numbers + ".seq,").replace("', seq)", "', " + numbers + ".seq)"));
+            columns.put(column, other.getOrDefault(column, "t." + column));
         }
         String first = table.equals("version") || table.equals("site_address") ? " limit 1" : "";
         sql("insert into " + table + " (" + String.join(", ", columns.keySet()) + ") select "
                 + String.join(", ", columns.values()) + " from (select * from " + table + " where " + key + " = '"
                 + template
-                + "' order by 1" + first + ") t join " + numbers + " " + more);
+                + "' order by 1" + first + ") t join seq_" + from + "_to_" + to + " s " + more);
     }
 
     /** What the database answers, a row a line. */
@@ -117,8 +112,6 @@ final class MadeSites {
 
     /** The first column of what is asked, in one row. */
     String one(String statement) throws IOException {
-        return Arrays.stream(sql(statement).split("\\s+"))
-                .collect(Collectors.toList())
-                .get(0);
+        return sql(statement).split("\\s+")[0];
     }
 }

@@ -15,7 +15,8 @@ public final class AppDoor extends Handler.Wrapper {
 
     private static final String NOT_YET =
             "There is no certificate for this name as yet, and nobody signs in to Even Harbor by"
-                    + " plain HTTP. One is asked for by itself; the state of the harbor tells what is in the way.\n";
+                    + " plain HTTP. Where this harbor knows an authority one is asked for by itself; State of the harbor"
+                    + " tells what is in the way, to who opens Even Harbor on its own machine.\n";
 
     private final AppProxy proxy;
     private final AppProxy.Place app;

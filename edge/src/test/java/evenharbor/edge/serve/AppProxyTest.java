@@ -2,9 +2,11 @@ package evenharbor.edge.serve;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.Socket;
+import java.net.SocketTimeoutException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -65,6 +67,7 @@ class AppProxyTest {
         application.setHandler(new Telling());
         application.start();
         front.addConnector(door);
+        door.addBean(new DribbleGuard(door.getScheduler(), 1_000));
         AppProxy.Place place = new AppProxy.Place(Set.of("app.example"), "127.0.0.1", behind::getLocalPort, "the pass");
         AppDoor sites = new AppDoor(new Sites(), place, host -> true, () -> 443);
         // Stands for TLS: what comes at this door is secure.
@@ -131,6 +134,39 @@ class AppProxyTest {
                         HttpResponse.BodyHandlers.ofByteArray());
         assertThat(answer.statusCode()).isEqualTo(200);
         assertThat(answer.body()).hasSize(MUCH.length);
+    }
+
+    /** Whoever is signed in may have a slow line; who dribbles at a site is ended. */
+    @Test
+    void aSlowUploadIsLeftAloneWhereADribbledRequestIsEnded() throws Exception {
+        try (Socket upload = new Socket("127.0.0.1", door.getLocalPort());
+                Socket dribble = new Socket("127.0.0.1", door.getLocalPort())) {
+            dribble.setSoTimeout(100);
+            upload.getOutputStream()
+                    .write("PUT /up HTTP/1.1\r\nHost: app.example\r\nConnection: close\r\nContent-Length: 1000\r\n\r\n"
+                            .getBytes(StandardCharsets.US_ASCII));
+            dribble.getOutputStream()
+                    .write("GET / HTTP/1.1\r\nHost: other.example\r\nX: ".getBytes(StandardCharsets.US_ASCII));
+            int sent = 0;
+            boolean ended = false;
+            while (!ended && sent < 900) {
+                upload.getOutputStream().write('x');
+                sent++;
+                try {
+                    dribble.getOutputStream().write('x');
+                    ended = dribble.getInputStream().read() < 0;
+                } catch (SocketTimeoutException e) {
+                    // Nothing yet.
+                } catch (IOException e) {
+                    ended = true;
+                }
+            }
+            assertThat(ended).isTrue();
+            upload.getOutputStream().write("x".repeat(1000 - sent).getBytes(StandardCharsets.US_ASCII));
+            assertThat(new String(upload.getInputStream().readAllBytes(), StandardCharsets.US_ASCII))
+                    .startsWith("HTTP/1.1 200")
+                    .endsWith("x".repeat(1000));
+        }
     }
 
     @Test

@@ -144,7 +144,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         problem.extra().forEach(detail::setProperty);
         if (problem.type() == ProblemType.UNEXPECTED) {
             // Whoever runs the harbor finds what went wrong by it.
-            detail.setProperty("request", MDC.get("request"));
+            detail.setProperty("request", MDC.get(RequestIds.KEY));
         }
         return detail;
     }

@@ -1,7 +1,6 @@
 package evenharbor.app.common.statement;
 
-import java.lang.reflect.InvocationTargetException;
-import java.lang.reflect.Proxy;
+import evenharbor.app.common.transaction.SeenConnection;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.Set;
@@ -35,21 +34,11 @@ class StatementSetup {
 
         @Override
         public Connection getConnection() throws SQLException {
-            return counting(super.getConnection());
-        }
-
-        private static Connection counting(Connection connection) {
-            return (Connection) Proxy.newProxyInstance(
-                    Counting.class.getClassLoader(), new Class<?>[] {Connection.class}, (proxy, method, arguments) -> {
-                        if (COUNTED.contains(method.getName())) {
-                            Statements.here().sent();
-                        }
-                        try {
-                            return method.invoke(connection, arguments);
-                        } catch (InvocationTargetException e) {
-                            throw e.getTargetException();
-                        }
-                    });
+            return SeenConnection.of(super.getConnection(), method -> {
+                if (COUNTED.contains(method)) {
+                    Statements.here().sent();
+                }
+            });
         }
     }
 }

@@ -12,14 +12,20 @@ import org.springframework.http.MediaType;
 import org.springframework.http.converter.HttpMessageConverter;
 import org.springframework.http.server.ServerHttpRequest;
 import org.springframework.http.server.ServerHttpResponse;
+import org.springframework.http.server.ServletServerHttpResponse;
 import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyAdvice;
 
-/** Tells in each answer with a body how many statements it took, so that one that grows with the sites is seen. */
+/**
+ * Tells who is signed in how many statements an answer took, so that one that grows with the sites is seen. Nobody else, and
+ * with no answer that refuses: the number would tell what is there.
+ */
 @ControllerAdvice
 class StatementTiming implements ResponseBodyAdvice<Object> {
+
+    private static final int FIRST_REFUSAL = 400;
 
     /** Before the session is read, which asks the database too. */
     @Component
@@ -46,7 +52,11 @@ class StatementTiming implements ResponseBodyAdvice<Object> {
             Class<? extends HttpMessageConverter<?>> converter,
             ServerHttpRequest request,
             ServerHttpResponse response) {
-        response.getHeaders().set("Server-Timing", Statements.here().timing());
+        if (request.getPrincipal() != null
+                && response instanceof ServletServerHttpResponse servlet
+                && servlet.getServletResponse().getStatus() < FIRST_REFUSAL) {
+            response.getHeaders().set("Server-Timing", Statements.here().timing());
+        }
         return body;
     }
 }

@@ -1,13 +1,11 @@
 package evenharbor.app.common.transaction;
 
-import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import jakarta.annotation.PreDestroy;
-import java.lang.reflect.InvocationTargetException;
-import java.lang.reflect.Proxy;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.beans.factory.config.BeanPostProcessor;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
@@ -23,7 +21,9 @@ import org.springframework.stereotype.Component;
 class SecondConnections implements BeanPostProcessor {
 
     private static final int MOST = 8;
-    private static final ThreadLocal<Integer> HELD = ThreadLocal.withInitial(() -> 0);
+
+    /** How many connections a thread has asked for and nobody gave back. */
+    private static final ThreadLocal<AtomicInteger> HELD = ThreadLocal.withInitial(AtomicInteger::new);
 
     private HikariDataSource second;
 
@@ -32,14 +32,12 @@ class SecondConnections implements BeanPostProcessor {
         if (!(bean instanceof HikariDataSource first)) {
             return bean;
         }
-        HikariConfig same = new HikariConfig();
-        first.copyStateTo(same);
-        same.setPoolName("second");
-        same.setMaximumPoolSize(Math.min(MOST, first.getMaximumPoolSize()));
-        same.setMinimumIdle(0);
         // Begun when one is asked for first, so that a start does not wait for it.
         second = new HikariDataSource();
-        same.copyStateTo(second);
+        first.copyStateTo(second);
+        second.setPoolName("second");
+        second.setMaximumPoolSize(Math.min(MOST, first.getMaximumPoolSize()));
+        second.setMinimumIdle(0);
         return new Both(first, second);
     }
 
@@ -60,24 +58,16 @@ class SecondConnections implements BeanPostProcessor {
 
         @Override
         public Connection getConnection() throws SQLException {
-            Connection connection = HELD.get() == 0 ? super.getConnection() : second.getConnection();
-            HELD.set(HELD.get() + 1);
-            return counted(connection);
-        }
-
-        private static Connection counted(Connection connection) {
-            AtomicBoolean held = new AtomicBoolean(true);
-            return (Connection) Proxy.newProxyInstance(
-                    Both.class.getClassLoader(), new Class<?>[] {Connection.class}, (proxy, method, arguments) -> {
-                        if (method.getName().equals("close") && held.compareAndSet(true, false)) {
-                            HELD.set(Math.max(0, HELD.get() - 1));
-                        }
-                        try {
-                            return method.invoke(connection, arguments);
-                        } catch (InvocationTargetException e) {
-                            throw e.getTargetException();
-                        }
-                    });
+            // Another thread may give it back: it counts for the one that asked for it all the same.
+            AtomicInteger held = HELD.get();
+            Connection connection = held.get() == 0 ? super.getConnection() : second.getConnection();
+            held.incrementAndGet();
+            AtomicBoolean open = new AtomicBoolean(true);
+            return SeenConnection.of(connection, method -> {
+                if (method.equals("close") && open.compareAndSet(true, false)) {
+                    held.decrementAndGet();
+                }
+            });
         }
     }
 }

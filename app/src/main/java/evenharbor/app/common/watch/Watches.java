@@ -139,7 +139,7 @@ class Watches implements HealthPart {
             workers.execute(() -> carryOut(watch));
         } catch (RejectedExecutionException e) {
             // This process stops.
-            running.remove(watch.name());
+            giveBack(watch);
         }
     }
 
@@ -152,12 +152,18 @@ class Watches implements HealthPart {
             LOG.warn("The work “{}” failed; it is tried again", watch.name(), e);
         } finally {
             restsUntil.put(watch.name(), Instant.now().plus(watch.pause()));
+            giveBack(watch);
+        }
+    }
+
+    /** It is under way here until it is given back: else this process could take it up anew, and lose it by that. */
+    private void giveBack(Watch watch) {
+        try {
+            leases.give(watch.name());
+        } catch (RuntimeException e) {
+            LOG.debug("The work “{}” is given back when its lease is over", watch.name());
+        } finally {
             running.remove(watch.name());
-            try {
-                leases.give(watch.name());
-            } catch (RuntimeException e) {
-                LOG.debug("The work “{}” is given back when its lease is over", watch.name());
-            }
         }
     }
 

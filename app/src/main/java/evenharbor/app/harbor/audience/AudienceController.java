@@ -41,14 +41,21 @@ class AudienceController {
     private static final long HOURS = Passes.LASTS.toHours();
 
     private final Audiences audiences;
+    private final AudienceChanges changes;
     private final AudienceTrials trials;
     private final AudienceLists lists;
     private final Addresses addresses;
     private final Clock clock;
 
     AudienceController(
-            Audiences audiences, AudienceTrials trials, AudienceLists lists, Addresses addresses, Clock clock) {
+            Audiences audiences,
+            AudienceChanges changes,
+            AudienceTrials trials,
+            AudienceLists lists,
+            Addresses addresses,
+            Clock clock) {
         this.audiences = audiences;
+        this.changes = changes;
         this.trials = trials;
         this.lists = lists;
         this.addresses = addresses;
@@ -142,13 +149,13 @@ class AudienceController {
     AudiencePartView put(@PathVariable String siteId, @Valid @RequestBody AudienceForm form) {
         return view(
                 siteId,
-                audiences.put(
+                changes.put(
                         siteId,
                         form.path(),
                         form.way(),
                         Optional.ofNullable(form.password()).filter(typed -> !typed.isEmpty()),
                         Optional.ofNullable(form.until()),
-                        new Audiences.ByName(
+                        new AudienceChanges.ByName(
                                 Objects.requireNonNullElse(form.emails(), ""),
                                 Objects.requireNonNullElse(form.lists(), List.of())),
                         Optional.ofNullable(form.registration())
@@ -162,13 +169,13 @@ class AudienceController {
 
     @PostMapping("/parts/{id}/renewal")
     AudiencePartView renew(@PathVariable String siteId, @PathVariable String id) {
-        return view(siteId, audiences.renew(siteId, id));
+        return view(siteId, changes.renew(siteId, id));
     }
 
     @DeleteMapping("/parts/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void remove(@PathVariable String siteId, @PathVariable String id) {
-        audiences.remove(siteId, id);
+        changes.remove(siteId, id);
     }
 
     /** How someone would be met at a path: what the edge decides by decides here, too. */

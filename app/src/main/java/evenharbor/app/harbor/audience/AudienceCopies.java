@@ -16,11 +16,13 @@ import org.springframework.transaction.annotation.Transactional;
 public class AudienceCopies {
 
     private final Audiences audiences;
+    private final AudienceChanges changes;
     private final AudienceLists lists;
     private final Clock clock;
 
-    AudienceCopies(Audiences audiences, AudienceLists lists, Clock clock) {
+    AudienceCopies(Audiences audiences, AudienceChanges changes, AudienceLists lists, Clock clock) {
         this.audiences = audiences;
+        this.changes = changes;
         this.lists = lists;
         this.clock = clock;
     }
@@ -60,27 +62,27 @@ public class AudienceCopies {
     public void takeOver(String siteId, PartTakenAlong taken) {
         AudienceWay way = AudienceWay.valueOf(taken.way());
         if (way != AudienceWay.PASSWORD) {
-            audiences.put(
+            changes.put(
                     siteId,
                     taken.path(),
                     way,
                     Optional.empty(),
                     taken.until().filter(at -> at.isAfter(clock.instant())),
-                    new Audiences.ByName(String.join("\n", taken.emails()), List.of()),
+                    new AudienceChanges.ByName(String.join("\n", taken.emails()), List.of()),
                     taken.registration());
             return;
         }
         // The password itself is nowhere: what is kept of it is taken over.
-        AudiencePart part = audiences.put(
+        AudiencePart part = changes.put(
                 siteId,
                 taken.path(),
                 way,
                 Optional.of(Ids.secret()),
                 Optional.empty(),
-                new Audiences.ByName("", List.of()),
+                new AudienceChanges.ByName("", List.of()),
                 Optional.empty());
         if (SharedPassword.wellFormed(taken.kept())) {
-            audiences.keepPassword(part, taken.kept());
+            changes.keepPassword(part, taken.kept());
         }
     }
 }

@@ -10,7 +10,7 @@ import evenharbor.app.what.version.SavedVersion;
 import evenharbor.app.what.version.Versions;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
-import evenharbor.app.where.certificate.Certificates;
+import evenharbor.app.where.certificate.AccountSecureHosts;
 import evenharbor.app.where.domain.Domain;
 import evenharbor.app.where.domain.Domains;
 import evenharbor.core.what.site.UnlistedParts;
@@ -41,7 +41,7 @@ class RouteFacts {
     private final Audiences audiences;
     private final Addresses addresses;
     private final Domains domains;
-    private final Certificates certificates;
+    private final AccountSecureHosts secureHosts;
     private final Versions versions;
     private final PageDays days;
     private final LiveStates states;
@@ -53,7 +53,7 @@ class RouteFacts {
             Audiences audiences,
             Addresses addresses,
             Domains domains,
-            Certificates certificates,
+            AccountSecureHosts secureHosts,
             Versions versions,
             PageDays days,
             LiveStates states,
@@ -63,7 +63,7 @@ class RouteFacts {
         this.audiences = audiences;
         this.addresses = addresses;
         this.domains = domains;
-        this.certificates = certificates;
+        this.secureHosts = secureHosts;
         this.versions = versions;
         this.days = days;
         this.states = states;
@@ -156,9 +156,9 @@ class RouteFacts {
             return wildcards.getOrDefault(siteId, List.of());
         }
 
-        /** See {@link Certificates#secureHosts}. */
+        /** See {@link AccountSecureHosts#of}. */
         Map<String, String> secure(String accountId) {
-            return secure.computeIfAbsent(accountId, certificates::secureHosts);
+            return secure.computeIfAbsent(accountId, secureHosts::of);
         }
     }
 }

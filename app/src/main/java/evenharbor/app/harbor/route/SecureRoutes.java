@@ -22,6 +22,7 @@ class SecureRoutes {
 
     private static final Logger LOG = LoggerFactory.getLogger(SecureRoutes.class);
 
+    private final Edge edge;
     private final Certificates certificates;
     private final Clock clock;
     private final Map<String, Secured> shown = new HashMap<>();
@@ -29,25 +30,26 @@ class SecureRoutes {
     private Map<String, Security> inForce = Map.of();
     private long seen;
 
-    SecureRoutes(Certificates certificates, Clock clock) {
+    SecureRoutes(Edge edge, Certificates certificates, Clock clock) {
+        this.edge = edge;
         this.certificates = certificates;
         this.clock = clock;
     }
 
     /** Follows what changed since the last time. A key that cannot be opened leaves that name as it was, and no other one. */
-    synchronized void follow(Edge edge) {
-        follow(edge, certificates.changedAfter(seen));
+    synchronized void follow() {
+        follow(certificates.changedAfter(seen));
     }
 
     /** The same where nothing changed: what is asked of visitors ends with the certificate's time all the same. */
-    synchronized void goOn(Edge edge) {
-        follow(edge, List.of());
+    synchronized void goOn() {
+        follow(List.of());
     }
 
-    private void follow(Edge edge, List<Certificates.Changed> all) {
+    private void follow(List<Certificates.Changed> all) {
         for (Certificates.Changed changed : all) {
             try {
-                show(edge, changed.shown().get());
+                show(changed.shown().get());
                 failed.remove(changed.name());
             } catch (Throwable e) {
                 LOG.warn("The certificate of {} cannot be shown; what was shown before stays", changed.name(), e);
@@ -66,7 +68,7 @@ class SecureRoutes {
         }
     }
 
-    private void show(Edge edge, Certificates.Shown now) {
+    private void show(Certificates.Shown now) {
         String name = now.secured().name();
         if (now.key().isPresent()) {
             edge.certificates().put(name, now.chain(), now.key().get());

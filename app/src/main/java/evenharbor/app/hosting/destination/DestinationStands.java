@@ -117,7 +117,10 @@ public class DestinationStands {
         Map<VersionMarks.Key, String> manifests =
                 marks.manifests(whole.stream().map(DestinationStands::key).toList());
         Map<String, Integer> behind = new HashMap<>();
-        whole.forEach(d -> behind.put(d.id, review.count(manifests.get(key(d)), drafts.get(d.siteId))));
+        // Of a version that was cleaned up it is not known.
+        whole.stream()
+                .filter(d -> manifests.containsKey(key(d)))
+                .forEach(d -> behind.put(d.id, review.count(manifests.get(key(d)), drafts.get(d.siteId))));
         behind.values().removeIf(count -> count == 0);
         Map<String, String> names = hosts.names(whole.stream()
                 .filter(d -> behind.containsKey(d.id))

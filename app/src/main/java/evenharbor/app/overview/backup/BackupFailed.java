@@ -1,7 +1,9 @@
 package evenharbor.app.overview.backup;
 
-/** Why a backup could not be made, checked or restored: in sentences that say what happened, what is unchanged, what to do. */
-class BackupFailed extends RuntimeException {
+import evenharbor.app.common.admin.AdminFailed;
+
+/** Why a backup could not be made, checked or restored. */
+class BackupFailed extends AdminFailed {
 
     private static final long serialVersionUID = 1L;
 

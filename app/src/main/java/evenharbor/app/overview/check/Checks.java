@@ -6,9 +6,9 @@ import evenharbor.app.what.site.Sites;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.address.AddressesChanged;
-import evenharbor.app.where.certificate.Certificates;
 import evenharbor.app.where.certificate.CertificatesChanged;
 import evenharbor.app.where.certificate.HttpsByDefault;
+import evenharbor.app.where.certificate.HttpsChanges;
 import evenharbor.app.where.dns.Delegation;
 import evenharbor.app.where.domain.Domains;
 import evenharbor.app.who.access.Person;
@@ -52,7 +52,7 @@ public class Checks {
     private final Addresses addresses;
     private final Domains domains;
     private final Sites sites;
-    private final Certificates certificates;
+    private final HttpsChanges https;
     private final HttpsByDefault httpsByDefault;
     private final VisitProperties visits;
     private final Activities activities;
@@ -67,7 +67,7 @@ public class Checks {
             Addresses addresses,
             Domains domains,
             Sites sites,
-            Certificates certificates,
+            HttpsChanges https,
             HttpsByDefault httpsByDefault,
             VisitProperties visits,
             Activities activities,
@@ -80,7 +80,7 @@ public class Checks {
         this.addresses = addresses;
         this.domains = domains;
         this.sites = sites;
-        this.certificates = certificates;
+        this.https = https;
         this.httpsByDefault = httpsByDefault;
         this.visits = visits;
         this.activities = activities;
@@ -242,7 +242,7 @@ public class Checks {
         if (MENDING.stream()
                 .anyMatch(kind -> done(kind, seeing.ladder().steps().stream())
                         && !done(kind, kept.stream().map(KeptStep::step)))) {
-            certificates.mended(seeing.address().hostName());
+            https.mended(seeing.address().hostName());
         }
         if (!seeing.secure() && seeing.ladder().state() == Ladder.State.OK) {
             Address address = seeing.address();

@@ -1,6 +1,6 @@
 package evenharbor.app.overview.check;
 
-import evenharbor.app.harbor.route.EdgeRoutes;
+import evenharbor.edge.Edge;
 import evenharbor.edge.visit.VisitCounter;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -13,12 +13,12 @@ import org.springframework.stereotype.Component;
 @Component
 class PlainClient {
 
-    private final EdgeRoutes harbor;
+    private final Edge edge;
     private final VisitProperties visits;
     private final HttpClient http;
 
-    PlainClient(EdgeRoutes harbor, VisitProperties visits) {
-        this.harbor = harbor;
+    PlainClient(Edge edge, VisitProperties visits) {
+        this.edge = edge;
         this.visits = visits;
         this.http = HttpClient.newBuilder()
                 .connectTimeout(visits.patience())
@@ -29,7 +29,7 @@ class PlainClient {
     /** Asks the machine with a number (IPv4 or IPv6 literal) for path and query at a host name. */
     CompletableFuture<HttpResponse<byte[]>> ask(String host, String number, String target) {
         String literal = number.indexOf(':') >= 0 ? "[" + number + "]" : number;
-        HttpRequest request = HttpRequest.newBuilder(URI.create("http://" + literal + ":" + harbor.port() + target))
+        HttpRequest request = HttpRequest.newBuilder(URI.create("http://" + literal + ":" + edge.port() + target))
                 .header("Host", host)
                 .header("User-Agent", VisitCounter.CHECKING_AGENT)
                 .timeout(visits.patience())

@@ -1,9 +1,9 @@
 package evenharbor.app.overview.check;
 
 import com.google.common.util.concurrent.ThreadFactoryBuilder;
-import evenharbor.app.harbor.route.EdgeRoutes;
 import evenharbor.app.where.certificate.TrustedRoots;
 import evenharbor.core.where.address.AddressSight;
+import evenharbor.edge.Edge;
 import evenharbor.edge.visit.VisitCounter;
 import java.io.IOException;
 import java.net.InetSocketAddress;
@@ -30,7 +30,7 @@ class SecureClient {
     private static final int AT_ONCE = 16;
     private static final int LARGEST = 32 << 20;
 
-    private final EdgeRoutes harbor;
+    private final Edge edge;
     private final VisitProperties visits;
     private final TrustedRoots roots;
     private final Executor workers = Executors.newFixedThreadPool(
@@ -40,8 +40,8 @@ class SecureClient {
                     .setDaemon(true)
                     .build());
 
-    SecureClient(EdgeRoutes harbor, VisitProperties visits, TrustedRoots roots) {
-        this.harbor = harbor;
+    SecureClient(Edge edge, VisitProperties visits, TrustedRoots roots) {
+        this.edge = edge;
         this.visits = visits;
         this.roots = roots;
     }
@@ -90,9 +90,9 @@ class SecureClient {
     private SSLSocket connected(String host, String number) throws IOException {
         int patience = (int) visits.patience().toMillis();
         Socket plain = new Socket();
-        plain.connect(new InetSocketAddress(number, harbor.securePort()), patience);
+        plain.connect(new InetSocketAddress(number, edge.securePort()), patience);
         SSLSocket socket =
-                (SSLSocket) roots.context().getSocketFactory().createSocket(plain, host, harbor.securePort(), true);
+                (SSLSocket) roots.context().getSocketFactory().createSocket(plain, host, edge.securePort(), true);
         SSLParameters parameters = socket.getSSLParameters();
         parameters.setServerNames(List.of(new SNIHostName(host)));
         parameters.setEndpointIdentificationAlgorithm("HTTPS");

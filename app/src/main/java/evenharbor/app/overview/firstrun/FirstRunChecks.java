@@ -229,16 +229,16 @@ class FirstRunChecks {
 
     private Check authority(FirstRunSettings settings) {
         String typed = settings.authority().strip();
+        List<Problem.Violation> faults = FirstRunFaults.ofAuthority(settings);
+        if (!faults.isEmpty()) {
+            return new Check(Part.AUTHORITY, typed, State.FAILED, faults.get(0).sentence());
+        }
         if (typed.isEmpty()) {
             return new Check(
                     Part.AUTHORITY,
                     "",
                     State.LEFT_OUT,
                     "Without an authority no site has HTTPS, and the application is reached on this machine alone.");
-        }
-        List<Problem.Violation> faults = FirstRunFaults.ofAuthority(settings);
-        if (!faults.isEmpty()) {
-            return new Check(Part.AUTHORITY, typed, State.FAILED, faults.get(0).sentence());
         }
         try {
             URI url = URI.create(typed);

@@ -5,7 +5,6 @@ import evenharbor.app.common.problem.Problem;
 import evenharbor.core.where.address.HostName;
 import jakarta.mail.internet.AddressException;
 import jakarta.mail.internet.InternetAddress;
-import java.net.InetAddress;
 import java.net.URI;
 import java.util.ArrayList;
 import java.util.List;
@@ -87,7 +86,12 @@ final class FirstRunFaults {
     /** Those of the authority. */
     static List<Problem.Violation> ofAuthority(FirstRunSettings settings) {
         if (settings.authority().isBlank()) {
-            return List.of();
+            return settings.appName().isBlank()
+                    ? List.of()
+                    : List.of(new Problem.Violation(
+                            "authority",
+                            "The application is opened by HTTPS at its name, for which it needs a certificate. Type the URL of"
+                                    + " an authority's directory, or leave the application's name empty."));
         }
         try {
             URI url = URI.create(settings.authority().strip());
@@ -99,15 +103,5 @@ final class FirstRunFaults {
         }
         return List.of(new Problem.Violation(
                 "authority", "Type the URL of the authority's directory, beginning with https://."));
-    }
-
-    /** The public numbers that this machine seems to have; empty where it only has private ones. */
-    static boolean isPublic(InetAddress number) {
-        return !number.isLoopbackAddress()
-                && !number.isLinkLocalAddress()
-                && !number.isSiteLocalAddress()
-                && !number.isAnyLocalAddress()
-                && !number.isMulticastAddress()
-                && (number.getAddress()[0] & 0xfe) != 0xfc;
     }
 }

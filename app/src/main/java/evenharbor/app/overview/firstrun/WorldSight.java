@@ -2,37 +2,32 @@ package evenharbor.app.overview.firstrun;
 
 import com.google.common.net.InetAddresses;
 import evenharbor.app.HarborProperties;
+import evenharbor.app.where.dns.Dns;
 import evenharbor.core.where.address.HostName;
+import evenharbor.core.where.domain.InnerNumbers;
+import evenharbor.core.where.domain.Sighting;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.NetworkInterface;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import org.springframework.stereotype.Component;
-import org.xbill.DNS.AAAARecord;
-import org.xbill.DNS.ARecord;
-import org.xbill.DNS.ExtendedResolver;
-import org.xbill.DNS.Lookup;
-import org.xbill.DNS.Name;
-import org.xbill.DNS.Record;
-import org.xbill.DNS.TextParseException;
-import org.xbill.DNS.Type;
 
 /** The world as it is seen from this machine before the harbor is set up: its own numbers, and what DNS says of names. */
 @Component
 class WorldSight {
 
     private static final int USUAL_PORT = 80;
-    private static final Duration PATIENCE = Duration.ofSeconds(4);
 
     private final HarborProperties harbor;
+    private final Dns dns;
 
-    WorldSight(HarborProperties harbor) {
+    WorldSight(HarborProperties harbor, Dns dns) {
         this.harbor = harbor;
+        this.dns = dns;
     }
 
     /** A number as it is typed. */
@@ -52,35 +47,16 @@ class WorldSight {
 
     /** The numbers that DNS has for a name, in their usual form. @throws IOException when nobody answers */
     Set<String> numbers(HostName host) throws IOException {
-        Set<String> all = new TreeSet<>();
-        for (int type : new int[] {Type.A, Type.AAAA}) {
-            Lookup lookup = lookup(host, type);
-            Record[] records = lookup.run();
-            if (lookup.getResult() == Lookup.TRY_AGAIN || lookup.getResult() == Lookup.UNRECOVERABLE) {
-                throw new IOException(lookup.getErrorString());
-            }
-            for (Record record : records == null ? new Record[0] : records) {
-                if (record instanceof ARecord a) {
-                    all.add(a.getAddress().getHostAddress());
-                } else if (record instanceof AAAARecord aaaa) {
-                    all.add(aaaa.getAddress().getHostAddress());
-                }
+        List<Sighting> looks = dns.resolved(host).join();
+        for (Sighting look : looks) {
+            if (look.v4().conclusive() && look.v6().conclusive()) {
+                Set<String> all = new TreeSet<>(look.v4().data());
+                all.addAll(look.v6().data());
+                return all;
             }
         }
-        return all;
-    }
-
-    private static Lookup lookup(HostName host, int type) throws IOException {
-        try {
-            Lookup lookup = new Lookup(Name.fromString(host.ascii() + "."), type);
-            ExtendedResolver resolver = new ExtendedResolver();
-            resolver.setTimeout(PATIENCE);
-            lookup.setResolver(resolver);
-            lookup.setCache(null);
-            return lookup;
-        } catch (TextParseException e) {
-            throw new IOException(e.getMessage(), e);
-        }
+        throw new IOException(
+                looks.isEmpty() ? "no resolver is known" : looks.get(0).v4().words());
     }
 
     /** The public numbers of this machine, as far as it knows them itself. */
@@ -89,7 +65,7 @@ class WorldSight {
         try {
             for (NetworkInterface line : Collections.list(NetworkInterface.getNetworkInterfaces())) {
                 Collections.list(line.getInetAddresses()).stream()
-                        .filter(FirstRunFaults::isPublic)
+                        .filter(number -> !InnerNumbers.contains(number))
                         .map(number -> number.getHostAddress().replaceFirst("%.*", ""))
                         .forEach(all::add);
             }

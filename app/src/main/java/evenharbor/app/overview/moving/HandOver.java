@@ -13,6 +13,7 @@ import evenharbor.app.who.access.Current;
 import evenharbor.app.who.access.Ids;
 import evenharbor.app.who.access.People;
 import evenharbor.app.who.access.Person;
+import evenharbor.app.who.access.Quotas;
 import evenharbor.app.who.mail.Outbox;
 import evenharbor.app.who.notice.News;
 import evenharbor.app.who.notice.Notices;
@@ -44,6 +45,7 @@ class HandOver {
     private final People people;
     private final Outbox outbox;
     private final Notices notices;
+    private final Quotas quotas;
     private final HarborProperties harbor;
     private final JdbcClient db;
     private final Clock clock;
@@ -54,6 +56,7 @@ class HandOver {
             People people,
             Outbox outbox,
             Notices notices,
+            Quotas quotas,
             HarborProperties harbor,
             JdbcClient db,
             Clock clock) {
@@ -62,6 +65,7 @@ class HandOver {
         this.people = people;
         this.outbox = outbox;
         this.notices = notices;
+        this.quotas = quotas;
         this.harbor = harbor;
         this.db = db;
         this.clock = clock;
@@ -191,6 +195,9 @@ class HandOver {
         if (used == 0) {
             throw Problem.notFound("This offer");
         }
+        quotas.moreNames(
+                person.accountId(),
+                addresses.of(site.id()).stream().map(Address::hostName).toList());
         sites.handTo(site.id(), person.accountId());
         namesFollow(site.id(), person.accountId());
         notices.tell(

@@ -2,7 +2,7 @@ package evenharbor.app.overview.overview;
 
 import evenharbor.app.harbor.publish.Review;
 import evenharbor.app.harbor.review.Reviews;
-import evenharbor.app.harbor.route.EdgeRoutes;
+import evenharbor.app.harbor.route.RouteFollower;
 import evenharbor.app.hosting.destination.DestinationStands;
 import evenharbor.app.overview.check.Checks;
 import evenharbor.app.what.content.Manifests;
@@ -46,7 +46,7 @@ class SiteViews {
     private final PlansAhead plans;
     private final Reviews reviews;
     private final People people;
-    private final EdgeRoutes routes;
+    private final RouteFollower routes;
 
     SiteViews(
             Addresses addresses,
@@ -61,7 +61,7 @@ class SiteViews {
             PlansAhead plans,
             Reviews reviews,
             People people,
-            EdgeRoutes routes) {
+            RouteFollower routes) {
         this.addresses = addresses;
         this.heads = heads;
         this.timelines = timelines;

@@ -1,7 +1,7 @@
 package evenharbor.app.overview.state;
 
 import evenharbor.app.common.health.Trouble;
-import evenharbor.app.harbor.route.EdgeRoutes;
+import evenharbor.app.harbor.route.EdgeServer;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -16,11 +16,11 @@ import org.springframework.stereotype.Component;
 @Component("harbor")
 class HarborHealth implements HealthIndicator {
 
-    private final EdgeRoutes routes;
+    private final EdgeServer server;
     private final StateWatch watch;
 
-    HarborHealth(EdgeRoutes routes, StateWatch watch) {
-        this.routes = routes;
+    HarborHealth(EdgeServer server, StateWatch watch) {
+        this.server = server;
         this.watch = watch;
     }
 
@@ -33,7 +33,7 @@ class HarborHealth implements HealthIndicator {
                         troubles.isEmpty()
                                 ? List.of("well")
                                 : troubles.stream().map(Trouble::what).toList()));
-        return (routes.ready() ? Health.up() : Health.outOfService())
+        return (server.ready() ? Health.up() : Health.outOfService())
                 .withDetail("node", watch.here())
                 .withDetail("parts", parts)
                 .build();

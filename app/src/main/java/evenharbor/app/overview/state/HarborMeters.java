@@ -1,7 +1,7 @@
 package evenharbor.app.overview.state;
 
 import evenharbor.app.HarborProperties;
-import evenharbor.app.harbor.route.EdgeRoutes;
+import evenharbor.app.harbor.route.RouteFollower;
 import evenharbor.edge.Edge;
 import io.micrometer.core.instrument.FunctionCounter;
 import io.micrometer.core.instrument.Gauge;
@@ -15,11 +15,13 @@ import org.springframework.stereotype.Component;
 @Component
 class HarborMeters implements MeterBinder {
 
-    private final EdgeRoutes routes;
+    private final Edge edge;
+    private final RouteFollower routes;
     private final StateWatch watch;
     private final Path home;
 
-    HarborMeters(EdgeRoutes routes, StateWatch watch, HarborProperties harbor) {
+    HarborMeters(Edge edge, RouteFollower routes, StateWatch watch, HarborProperties harbor) {
+        this.edge = edge;
         this.routes = routes;
         this.watch = watch;
         this.home = harbor.home().toAbsolutePath();
@@ -31,10 +33,13 @@ class HarborMeters implements MeterBinder {
                 .baseUnit("seconds")
                 .description("How long ago all changes were seen to have reached visitors")
                 .register(registry);
-        Gauge.builder("harbor.routes.names", routes, r -> r.routes().count())
+        Gauge.builder("harbor.routes.names", edge, e -> e.routes().count())
                 .description("Host names that visitors are answered at")
                 .register(registry);
-        Gauge.builder("harbor.certificates.shown", routes, EdgeRoutes::certificates)
+        Gauge.builder(
+                        "harbor.certificates.shown",
+                        edge,
+                        e -> e.certificates().names().size())
                 .description("Certificates that visitors are shown")
                 .register(registry);
         Gauge.builder("harbor.disk.free", home, folder -> folder.toFile().getUsableSpace())
@@ -46,7 +51,7 @@ class HarborMeters implements MeterBinder {
                 .register(registry);
         for (int kind = 1; kind <= Edge.KINDS_OF_STATUS; kind++) {
             int of = kind;
-            FunctionCounter.builder("harbor.visits", routes, r -> r.answered(of))
+            FunctionCounter.builder("harbor.visits", edge, e -> e.answered(of))
                     .tag("status", of + "xx")
                     .description("Answers to visitors")
                     .register(registry);

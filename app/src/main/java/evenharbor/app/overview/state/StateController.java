@@ -56,8 +56,13 @@ class StateController {
             long usedMemory,
             long mostMemory) {}
 
-    /** @param parts what is looked at, by name */
-    record StateView(boolean well, List<HarborTroubleView> troubles, List<NodeView> nodes, List<String> parts) {}
+    /** @param parts what is looked at, by name @param everySeconds how often each process does */
+    record StateView(
+            boolean well,
+            List<HarborTroubleView> troubles,
+            List<NodeView> nodes,
+            List<String> parts,
+            int everySeconds) {}
 
     @GetMapping
     StateView state() {
@@ -93,7 +98,7 @@ class StateController {
         });
         List<HarborTroubleView> troubles = together(known);
         return new StateView(
-                troubles.isEmpty(), troubles, views, List.copyOf(watch.latest().keySet()));
+                troubles.isEmpty(), troubles, views, List.copyOf(watch.latest().keySet()), StateWatch.SECONDS);
     }
 
     private static boolean silent(StateRows.Node node, Instant now) {

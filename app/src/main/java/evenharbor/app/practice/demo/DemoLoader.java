@@ -18,7 +18,7 @@ import evenharbor.app.when.plan.PlannedChanges;
 import evenharbor.app.where.address.Address;
 import evenharbor.app.where.address.Addresses;
 import evenharbor.app.where.address.Claims;
-import evenharbor.app.where.certificate.Certificates;
+import evenharbor.app.where.certificate.HttpsChanges;
 import evenharbor.app.where.domain.Domain;
 import evenharbor.app.where.domain.Offers;
 import evenharbor.app.where.domain.Proofs;
@@ -112,7 +112,7 @@ class DemoLoader implements ApplicationRunner {
     private final PlannedChanges plans;
     private final Publisher publisher;
     private final Blobs blobs;
-    private final Certificates certificates;
+    private final HttpsChanges https;
     private final DemoHosts hosts;
     private final Clock clock;
     private final List<Address> toSecure = new ArrayList<>();
@@ -143,7 +143,7 @@ class DemoLoader implements ApplicationRunner {
             PlannedChanges plans,
             Publisher publisher,
             Blobs blobs,
-            Certificates certificates,
+            HttpsChanges https,
             DemoHosts hosts,
             Clock clock) {
         this.demo = demo;
@@ -171,7 +171,7 @@ class DemoLoader implements ApplicationRunner {
         this.plans = plans;
         this.publisher = publisher;
         this.blobs = blobs;
-        this.certificates = certificates;
+        this.https = https;
         this.hosts = hosts;
         this.clock = clock;
     }
@@ -213,7 +213,7 @@ class DemoLoader implements ApplicationRunner {
             world.setLoading(false);
         }
         // Certificates are for today, not for the past that was told.
-        Current.as(marta, () -> toSecure.forEach(a -> certificates.turnOn(a.siteId(), a.id())));
+        Current.as(marta, () -> toSecure.forEach(a -> https.turnOn(a.siteId(), a.id())));
         Files.createFile(done);
         LOG.info("The demo is loaded");
     }

@@ -6,7 +6,6 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
-import java.util.Optional;
 
 /** What visitors got of a site from an instant on. */
 @Entity
@@ -40,13 +39,6 @@ class LifeRecord {
     }
 
     SiteLife life() {
-        return new SiteLife(
-                Optional.ofNullable(version).map(number -> new SiteLife.Shown(number, build)),
-                live,
-                everywhereDown,
-                Optional.empty(),
-                redirects,
-                Optional.ofNullable(closure).map(LifeJson::closure),
-                deleted);
+        return LiveRow.life(version, build, live, everywhereDown, null, redirects, closure, deleted);
     }
 }

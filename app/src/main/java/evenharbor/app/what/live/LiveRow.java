@@ -12,27 +12,41 @@ public final class LiveRow {
 
     /** What visitors get by the present row. */
     public static SiteLife life(ResultSet row) throws SQLException {
-        String build = row.getString("build");
-        return new SiteLife(
-                build == null ? Optional.empty() : Optional.of(new SiteLife.Shown(row.getInt("version"), build)),
+        int version = row.getInt("version");
+        return life(
+                row.wasNull() ? null : version,
+                row.getString("build"),
                 row.getBoolean("live"),
                 row.getBoolean("everywhere_down"),
-                Optional.ofNullable(row.getString("publishing")),
+                row.getString("publishing"),
                 row.getString("redirects"),
-                Optional.ofNullable(row.getString("closure")).map(LifeJson::closure),
+                row.getString("closure"),
                 row.getBoolean("deleted"));
+    }
+
+    /** The same by the columns; those that hold nothing are null. */
+    static SiteLife life(
+            Integer version,
+            String build,
+            boolean live,
+            boolean everywhereDown,
+            String publishing,
+            String redirects,
+            String closure,
+            boolean deleted) {
+        return new SiteLife(
+                Optional.ofNullable(version).map(number -> new SiteLife.Shown(number, build)),
+                live,
+                everywhereDown,
+                Optional.ofNullable(publishing),
+                redirects,
+                Optional.ofNullable(closure).map(LifeJson::closure),
+                deleted);
     }
 
     /** How a site stood by a row that tells of its closure alone, of one that was not deleted. */
     public static SiteLife.State state(ResultSet row) throws SQLException {
-        return new SiteLife(
-                        Optional.empty(),
-                        row.getBoolean("live"),
-                        false,
-                        Optional.empty(),
-                        "",
-                        Optional.of(LifeJson.closure(row.getString("closure"))),
-                        false)
+        return life(null, null, row.getBoolean("live"), false, null, "", row.getString("closure"), false)
                 .state();
     }
 }

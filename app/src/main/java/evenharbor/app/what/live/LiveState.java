@@ -3,7 +3,6 @@ package evenharbor.app.what.live;
 import evenharbor.core.what.live.SiteLife;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
-import java.util.Optional;
 
 /** What visitors get of a site now: a {@link SiteLife} as a row. */
 @Entity
@@ -22,14 +21,7 @@ class LiveState {
     long changedIn;
 
     SiteLife life() {
-        return new SiteLife(
-                Optional.ofNullable(version).map(number -> new SiteLife.Shown(number, build)),
-                live,
-                everywhereDown,
-                Optional.ofNullable(publishing),
-                redirects,
-                Optional.ofNullable(closure).map(LifeJson::closure),
-                deleted);
+        return LiveRow.life(version, build, live, everywhereDown, publishing, redirects, closure, deleted);
     }
 
     void become(SiteLife life) {

@@ -160,7 +160,7 @@ public class Claims {
             throw refused(sense, answer.close());
         }
         HostName host = sense.reading().host().orElseThrow();
-        quotas.oneNameMore(sites.mine(siteId).accountId());
+        quotas.moreNames(sites.mine(siteId).accountId(), List.of(host.ascii()));
         Optional<String> domainId =
                 sense.reading().domain().flatMap(domains::mine).map(Domain::id);
         String id = Ids.id();

@@ -36,6 +36,7 @@ import org.springframework.web.bind.annotation.RestController;
 class CertificateController {
 
     private final Certificates certificates;
+    private final HttpsChanges changes;
     private final MixedContentReport outlook;
     private final Addresses addresses;
     private final AuthorityProperties authority;
@@ -43,11 +44,13 @@ class CertificateController {
 
     CertificateController(
             Certificates certificates,
+            HttpsChanges changes,
             MixedContentReport outlook,
             Addresses addresses,
             AuthorityProperties authority,
             Clock clock) {
         this.certificates = certificates;
+        this.changes = changes;
         this.outlook = outlook;
         this.addresses = addresses;
         this.authority = authority;
@@ -182,47 +185,45 @@ class CertificateController {
     @ResponseStatus(HttpStatus.ACCEPTED)
     void turnOnAll(@PathVariable String siteId) {
         addresses.mineOf(siteId);
-        certificates.turnOnAll(siteId);
+        changes.turnOnAll(siteId);
     }
 
     @PostMapping("/sites/{siteId}/addresses/{id}/https")
     @ResponseStatus(HttpStatus.ACCEPTED)
     CertificateView turnOn(@PathVariable String siteId, @PathVariable String id) {
-        return view(certificates.turnOn(siteId, id));
+        return view(changes.turnOn(siteId, id));
     }
 
     @PostMapping("/domains/{id}/https")
     @ResponseStatus(HttpStatus.ACCEPTED)
     CertificateView turnOnWildcard(@PathVariable String id) {
-        return view(certificates.turnOnWildcard(id));
+        return view(changes.turnOnWildcard(id));
     }
 
     @DeleteMapping("/certificates/{name}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void turnOff(@PathVariable String name) {
-        certificates.turnOff(name);
+        changes.turnOff(name);
     }
 
     @PostMapping("/certificates/{name}/retries")
     @ResponseStatus(HttpStatus.ACCEPTED)
     void tryAgain(@PathVariable String name) {
-        certificates.tryAgain(name);
+        changes.tryAgain(name);
     }
 
     record Sending(boolean sendsOn) {}
 
     @PutMapping("/certificates/{name}/https-redirect")
     CertificateView setSendsOn(@PathVariable String name, @Valid @RequestBody Sending form) {
-        certificates.setSendsOn(name, form.sendsOn());
-        return view(certificates.mine(name));
+        return view(changes.setSendsOn(name, form.sendsOn()));
     }
 
     record Promise(@NotNull(message = "Say how long.") HstsStep step, boolean subdomains) {}
 
     @PutMapping("/certificates/{name}/hsts")
     CertificateView setHsts(@PathVariable String name, @Valid @RequestBody Promise form) {
-        certificates.setHsts(name, form.step(), form.subdomains());
-        return view(certificates.mine(name));
+        return view(changes.setHsts(name, form.step(), form.subdomains()));
     }
 
     /** A file as the browser read it: its bytes in Base64. */
@@ -246,8 +247,7 @@ class CertificateController {
             throw new Problem(ProblemType.INVALID, reading.misfits().get(0).sentence() + " Nothing was stored.")
                     .with("misfits", reading.misfits());
         }
-        certificates.bring(address.hostName(), reading.brought().get());
-        return view(certificates.mine(address.hostName()));
+        return view(changes.bring(address.hostName(), reading.brought().get()));
     }
 
     private static BroughtCertificate.File file(BroughtFile sent) {

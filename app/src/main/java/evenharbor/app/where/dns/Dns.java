@@ -152,9 +152,17 @@ public class Dns {
     public CompletableFuture<List<Sighting>> looks(HostName host, Delegation delegation) {
         Stream<CompletableFuture<Sighting>> own = delegation.servers().entrySet().stream()
                 .map(server -> look(host, server.getKey(), server.getValue(), true));
-        Stream<CompletableFuture<Sighting>> resolvers = resolvers().stream()
+        return all(Stream.concat(own, byResolvers(host)).toList());
+    }
+
+    /** A name as each resolver has it that visitors use. */
+    public CompletableFuture<List<Sighting>> resolved(HostName host) {
+        return all(byResolvers(host).toList());
+    }
+
+    private Stream<CompletableFuture<Sighting>> byResolvers(HostName host) {
+        return resolvers().stream()
                 .map(resolver -> look(host, "the resolver " + resolver.getHostAddress(), resolver, false));
-        return all(Stream.concat(own, resolvers).toList());
     }
 
     private CompletableFuture<Sighting> look(HostName host, String label, InetAddress server, boolean authoritative) {

@@ -5,7 +5,10 @@ import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.common.transaction.DatabaseTime;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.Set;
+import java.util.function.IntSupplier;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -33,18 +36,32 @@ public class Quotas {
         refuse(
                 accountId,
                 limits.sites(),
-                "select count(*) from site where account_id = :account",
+                () -> count("select count(*) from site where account_id = ?", accountId) + 1,
+                "site",
                 "sites",
                 "Delete one for good, or ask whoever runs this harbor for more.");
     }
 
-    /** Refuses one name more than the sites of an account may have; paths under one name are one. */
+    /**
+     * Refuses more names than the sites of an account may have; paths under one name are one.
+     *
+     * @param hosts the names that are to come, among them those that the account has already
+     */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void oneNameMore(String accountId) {
+    public void moreNames(String accountId, Collection<String> hosts) {
         refuse(
                 accountId,
                 limits.names(),
-                "select count(distinct host) from site_address where account_id = :account and held_until is null",
+                () -> {
+                    Set<String> names = new HashSet<>(
+                            db.sql("select distinct host from site_address where account_id = ? and held_until is null")
+                                    .param(accountId)
+                                    .query(String.class)
+                                    .list());
+                    // Who has too many since the limit was lowered may go on with those.
+                    return names.addAll(hosts) ? names.size() : 0;
+                },
+                "name",
                 "names",
                 "Give one up, or ask whoever runs this harbor for more.");
     }
@@ -55,13 +72,23 @@ public class Quotas {
         refuse(
                 accountId,
                 limits.sendsPerDay(),
-                "select count(*) from host_job j join site s on s.id = j.site_id where s.account_id = :account and j.kind ="
-                        + " 'PUBLISH' and j.started_at > :since",
+                () -> count(
+                                "select count(*) from host_job j join site s on s.id = j.site_id where s.account_id = ?"
+                                        + " and j.kind = 'PUBLISH' and j.started_at > ?",
+                                accountId,
+                                DatabaseTime.of(clock.instant().minus(DAY)))
+                        + 1,
+                "publish to hosts in a day",
                 "publishes to hosts in a day",
                 "Try again later, or ask whoever runs this harbor for more.");
     }
 
-    private void refuse(String accountId, int limit, String count, String what, String todo) {
+    private int count(String sql, Object... parameters) {
+        return db.sql(sql).params(parameters).query(Integer.class).single();
+    }
+
+    /** @param then how many there would be */
+    private void refuse(String accountId, int limit, IntSupplier then, String one, String many, String todo) {
         if (limit <= 0) {
             return;
         }
@@ -70,17 +97,12 @@ public class Quotas {
                 .param(accountId)
                 .query(String.class)
                 .optional();
-        Instant since = clock.instant().minus(DAY);
-        int used = db.sql(count)
-                .param("account", accountId)
-                .param("since", DatabaseTime.of(since))
-                .query(Integer.class)
-                .single();
-        if (used >= limit) {
+        int all = then.getAsInt();
+        if (all > limit) {
             throw new Problem(
                     ProblemType.QUOTA_REACHED,
-                    "An account may have " + limit + " " + what + " on this harbor, and yours has " + used
-                            + ". Nothing was changed. " + todo);
+                    "An account may have " + limit + " " + (limit == 1 ? one : many)
+                            + " on this harbor, and yours would have " + all + ". Nothing was changed. " + todo);
         }
     }
 }

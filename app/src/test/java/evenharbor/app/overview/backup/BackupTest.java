@@ -3,6 +3,7 @@ package evenharbor.app.overview.backup;
 import static evenharbor.app.fixture.Patience.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import evenharbor.app.common.admin.AdminProgram;
 import evenharbor.app.common.health.Trouble;
 import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.ChildHarbor;
@@ -45,7 +46,7 @@ class BackupTest {
         StringWriter said = new StringWriter();
         List<String> arguments = new ArrayList<>(harbor.settings());
         arguments.addAll(List.of(words));
-        int status = AdminCommands.run(arguments, new PrintWriter(said, true));
+        int status = AdminProgram.run(BackupCommands::new, arguments, new PrintWriter(said, true));
         return new Called(status, said.toString());
     }
 
@@ -169,7 +170,7 @@ class BackupTest {
         // One that is killed in the midst leaves the earlier ones, and the next goes on.
         int before = states().size();
         Path output = Files.createTempFile("killed", ".txt");
-        Process backup = harbor.begin(AdminCommands.class, output, "backup", folder.toString());
+        Process backup = harbor.begin(BackupCommands.class, output, "backup", folder.toString());
         while (backup.isAlive() && states().stream().noneMatch(BackupTest::unfinished)) {
             Thread.onSpinWait();
         }

@@ -10,6 +10,7 @@ import evenharbor.app.fixture.ApiClient;
 import evenharbor.app.fixture.TestHarbor;
 import java.time.Clock;
 import java.util.function.BiConsumer;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -35,18 +36,35 @@ class QuotasTest {
                 .hasMessageContaining("Nothing was changed");
     }
 
+    private static BiConsumer<Quotas, String> names(String... labels) {
+        return (quotas, account) -> quotas.moreNames(
+                account,
+                Stream.of(labels).map(label -> label + ".harbor.localhost").toList());
+    }
+
     @Test
     void whatIsThereIsCountedAndOneMoreIsRefusedInWords() {
         person.live("quota-one");
         String second = person.live("quota-two");
         assertThatCode(() -> ask(3, Quotas::oneSiteMore)).doesNotThrowAnyException();
-        refused(2, Quotas::oneSiteMore, "An account may have 2 sites on this harbor, and yours has 2.");
-        refused(2, Quotas::oneNameMore, "2 names");
+        refused(
+                2,
+                Quotas::oneSiteMore,
+                "An account may have 2 sites on this harbor, and yours would have 3. Nothing was changed.");
+        refused(1, Quotas::oneSiteMore, "may have 1 site on this harbor");
+        refused(2, names("quota-three"), "may have 2 names on this harbor, and yours would have 3.");
+        assertThatCode(() -> ask(3, names("quota-three"))).doesNotThrowAnyException();
+        refused(3, names("quota-three", "quota-four"), "yours would have 4.");
         person.claim(second, "quota-two.harbor.localhost/docs", "ALIAS", "").is(201);
-        refused(2, Quotas::oneNameMore, "yours has 2");
+        assertThatCode(() -> ask(3, names("quota-three")))
+                .describedAs("a path under a name is no further name")
+                .doesNotThrowAnyException();
+        assertThatCode(() -> ask(1, names("quota-two")))
+                .describedAs("who has too many since the limit was lowered may go on with those")
+                .doesNotThrowAnyException();
         assertThatCode(() -> ask(1, Quotas::oneSendMore)).doesNotThrowAnyException();
         person.delete("/api/sites/" + second).is(200);
-        refused(2, Quotas::oneSiteMore, "yours has 2");
+        refused(2, Quotas::oneSiteMore, "yours would have 3");
         assertThatCode(() -> ask(0, Quotas::oneSiteMore)).doesNotThrowAnyException();
     }
 }

@@ -4,14 +4,10 @@ import evenharbor.core.what.build.Reference;
 import evenharbor.core.what.draft.SitePath;
 import evenharbor.core.what.version.FileEntry;
 import evenharbor.core.what.version.Manifest;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Comparator;
-import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -87,17 +83,17 @@ public final class SiteFindings {
             Manifest files,
             Surroundings around,
             Function<Map.Entry<String, FileEntry>, Optional<PageFacts>> facts) {
-        Change change = before == null ? new Change(Set.of(), false) : change(before.site.manifest(), files);
+        ChangedPaths changed = before == null ? ChangedPaths.NONE : ChangedPaths.between(before.site.manifest(), files);
         Map<String, Judged> earlier = before == null ? Map.of() : before.judged;
         Map<String, Integer> inbound = before == null ? new HashMap<>() : new HashMap<>(before.inbound);
-        Site site = before == null || change.otherPaths()
+        Site site = before == null || changed.filesCameOrWent()
                 ? new Site(files, around, inbound)
                 : new Site(before.site, files, inbound);
         Map<String, Judged> judged = new HashMap<>();
         List<Map.Entry<String, FileEntry>> unread = new ArrayList<>();
         for (Map.Entry<String, FileEntry> file : files.files().entrySet()) {
             Judged was = earlier.get(file.getKey());
-            if (was != null && was.file().equals(file.getValue()) && !touched(was, change.paths())) {
+            if (was != null && was.file().equals(file.getValue()) && !changed.touch(was.depends())) {
                 judged.put(file.getKey(), was);
             } else if (reads(file.getKey())) {
                 unread.add(file);
@@ -143,60 +139,8 @@ public final class SiteFindings {
         return new SiteFindings(site, judged, inbound, List.copyOf(all));
     }
 
-    /**
-     * What differs between two states.
-     *
-     * @param paths the request paths at which something else answers
-     * @param otherPaths whether files came or went
-     */
-    private record Change(Set<String> paths, boolean otherPaths) {}
-
-    /** Walks through both side by side: each is in the order of its paths. */
-    private static Change change(Manifest before, Manifest now) {
-        Set<String> changed = new HashSet<>();
-        boolean others = false;
-        Iterator<Map.Entry<String, FileEntry>> left = before.files().entrySet().iterator();
-        Iterator<Map.Entry<String, FileEntry>> right = now.files().entrySet().iterator();
-        Map.Entry<String, FileEntry> a = next(left);
-        Map.Entry<String, FileEntry> b = next(right);
-        while (a != null || b != null) {
-            int order = a == null ? 1 : b == null ? -1 : a.getKey().compareTo(b.getKey());
-            if (order != 0 || !a.getValue().equals(b.getValue())) {
-                paths(order <= 0 ? a.getKey() : b.getKey(), changed);
-            }
-            others |= order != 0;
-            a = order <= 0 ? next(left) : a;
-            b = order >= 0 ? next(right) : b;
-        }
-        return new Change(changed, others);
-    }
-
-    private static Map.Entry<String, FileEntry> next(Iterator<Map.Entry<String, FileEntry>> entries) {
-        return entries.hasNext() ? entries.next() : null;
-    }
-
-    private static void paths(String file, Collection<String> to) {
-        String path = "/" + file;
-        String folder = SitePath.requestPath(file);
-        to.add(path);
-        if (!folder.equals(path)) {
-            to.add(folder);
-            to.add(folder.length() > 1 ? folder.substring(0, folder.length() - 1) : folder);
-        }
-        // Who spelled it otherwise depends on it, too.
-        to.add(Site.folded(path));
-        to.add(Site.folded(folder));
-    }
-
-    private static boolean touched(Judged was, Set<String> changed) {
-        return changed.size() < was.depends().size()
-                ? changed.stream().anyMatch(was.depends()::contains)
-                : was.depends().stream().anyMatch(changed::contains);
-    }
-
     private static void links(Page page, Set<String> depends, Map<String, Integer> inbound, int by) {
-        Set<String> own = new HashSet<>();
-        paths(page.path(), own);
+        Set<String> own = ChangedPaths.of(page.path());
         depends.stream()
                 .filter(path -> !own.contains(path))
                 .forEach(path -> inbound.merge(path, by, (a, b) -> a + b == 0 ? null : a + b));
@@ -209,7 +153,7 @@ public final class SiteFindings {
         Site.Weight weight = null;
         boolean sheet = !SitePath.isPage(page.path());
         if (!sheet) {
-            weight = weight(page, files, depends);
+            weight = PageWeights.of(page, files, depends);
             page.facts().faults().forEach(fault -> {
                 Finding found =
                         new Finding(fault.kind(), page.path(), fault.at().line(), fault.subject(), fault.detail());
@@ -238,34 +182,6 @@ public final class SiteFindings {
         }
         depends.addAll(folded);
         return new Judged(files.files().get(page.path()), page, depends, List.copyOf(findings), weight);
-    }
-
-    /** The page with all that comes with it, what style sheets load as well. */
-    private static Site.Weight weight(Page page, Manifest files, Set<String> depends) {
-        Set<String> loaded = new HashSet<>();
-        long bytes = files.files().get(page.path()).size();
-        Deque<Page> open = new ArrayDeque<>(List.of(page));
-        while (!open.isEmpty()) {
-            Page next = open.poll();
-            for (int i = 0; i < next.targets().size(); i++) {
-                Target target = next.targets().get(i);
-                Reference.Use use = next.facts().references().get(i).use();
-                // Of several pictures to choose from a browser takes one: the one that stands in src is counted.
-                if (target.kind() != Target.Kind.INSIDE
-                        || !FileMissing.loads(use)
-                        || use == Reference.Use.PICTURE_SET
-                        || use == Reference.Use.SOUND) {
-                    continue;
-                }
-                depends.add(target.path());
-                String file = page.site().file(target.path());
-                if (file != null && !SitePath.isPage(file) && loaded.add(file)) {
-                    bytes += files.files().get(file).size();
-                    page.site().page(file).ifPresent(open::add);
-                }
-            }
-        }
-        return new Site.Weight(bytes, 1 + loaded.size());
     }
 
     /** All of them. */

@@ -7,7 +7,6 @@ import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,7 +49,15 @@ public final class Changes {
         List<Change> changed = new ArrayList<>();
         Map<String, FileEntry> gone = new HashMap<>();
         Map<String, FileEntry> come = new HashMap<>();
-        walk(before, after, changed, gone, come);
+        SideBySide.walk(before, after, (path, old, now) -> {
+            if (now == null) {
+                gone.put(path, old);
+            } else if (old == null) {
+                come.put(path, now);
+            } else if (!old.sameContent(now)) {
+                changed.add(change(Change.Kind.CHANGED, path, null, old, now));
+            }
+        });
         List<Change> moved = new ArrayList<>(movedUnchanged(gone, come));
         moved.addAll(movedAndEdited(after, gone, come, texts));
         Stream<Change> added =
@@ -61,39 +68,6 @@ public final class Changes {
                 .flatMap(s -> s)
                 .sorted(Comparator.comparing(Change::path))
                 .toList());
-    }
-
-    /** One pass over both sorted maps side by side. */
-    private static void walk(
-            Manifest before,
-            Manifest after,
-            List<Change> changed,
-            Map<String, FileEntry> gone,
-            Map<String, FileEntry> come) {
-        Iterator<Map.Entry<String, FileEntry>> olds = before.files().entrySet().iterator();
-        Iterator<Map.Entry<String, FileEntry>> news = after.files().entrySet().iterator();
-        Map.Entry<String, FileEntry> o = next(olds);
-        Map.Entry<String, FileEntry> n = next(news);
-        while (o != null || n != null) {
-            int order = o == null ? 1 : n == null ? -1 : o.getKey().compareTo(n.getKey());
-            if (order < 0) {
-                gone.put(o.getKey(), o.getValue());
-                o = next(olds);
-            } else if (order > 0) {
-                come.put(n.getKey(), n.getValue());
-                n = next(news);
-            } else {
-                if (!o.getValue().sameContent(n.getValue())) {
-                    changed.add(change(Change.Kind.CHANGED, n.getKey(), null, o.getValue(), n.getValue()));
-                }
-                o = next(olds);
-                n = next(news);
-            }
-        }
-    }
-
-    private static Map.Entry<String, FileEntry> next(Iterator<Map.Entry<String, FileEntry>> entries) {
-        return entries.hasNext() ? entries.next() : null;
     }
 
     private static List<Change> movedUnchanged(Map<String, FileEntry> gone, Map<String, FileEntry> come) {

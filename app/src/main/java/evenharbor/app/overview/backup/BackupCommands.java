@@ -1,106 +1,55 @@
 package evenharbor.app.overview.backup;
 
+import evenharbor.app.common.admin.AdminDatabase;
+import evenharbor.app.common.admin.AdminProgram;
 import evenharbor.edge.blob.DirectoryBlobs;
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.springframework.boot.SpringApplication;
-import org.springframework.boot.WebApplicationType;
-import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.core.env.Environment;
 import org.springframework.core.io.Resource;
 import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.datasource.DriverManagerDataSource;
 import org.springframework.jdbc.datasource.SingleConnectionDataSource;
-import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
-/**
- * What whoever operates a harbor calls beside it: it reads the same settings, and is a process of its own, so that it works
- * whether the harbor runs or not. Settings are given as to the harbor itself ({@code --harbor.home=…}).
- */
+/** Makes, lists, checks and restores backups, beside the harbor. */
 @Command(
         name = "even-harbor-admin",
-        description = "Backups of a harbor, and who operates it.",
+        description = "Backups of a harbor.",
         synopsisSubcommandLabel = "COMMAND",
         mixinStandardHelpOptions = true)
-public final class AdminCommands {
+public final class BackupCommands {
 
-    private static final int FAILED = 1;
     private static final int NOT_WHOLE = 3;
     private static final Pattern MIGRATION = Pattern.compile("V(\\d+)__.*");
-    private static final Pattern SETTING = Pattern.compile("--(harbor|spring|logging|server|management)\\..*");
 
     private final Environment settings;
+    private final AdminDatabase database;
 
     @Spec
     private CommandSpec spec;
 
-    private AdminCommands(Environment settings) {
+    BackupCommands(Environment settings) {
         this.settings = settings;
+        this.database = AdminDatabase.of(settings);
     }
 
     /** The entry point. */
     public static void main(String[] arguments) {
-        List<String> quietly = new ArrayList<>(List.of("--logging.level.root=warn"));
-        quietly.addAll(List.of(arguments));
-        System.exit(run(quietly, new PrintWriter(System.out, true, StandardCharsets.UTF_8)));
+        AdminProgram.main(BackupCommands::new, arguments);
     }
-
-    /**
-     * Carries out what was called.
-     *
-     * @param out is told what came of it
-     * @return what the process ends with: 0 when it was carried out whole
-     */
-    static int run(List<String> arguments, PrintWriter out) {
-        Map<Boolean, List<String>> parts = arguments.stream()
-                .collect(Collectors.partitioningBy(
-                        argument -> SETTING.matcher(argument).matches()));
-        SpringApplication reader = new SpringApplication(Settings.class);
-        reader.setWebApplicationType(WebApplicationType.NONE);
-        reader.setLogStartupInfo(false);
-        try (ConfigurableApplicationContext context = reader.run(parts.get(true).toArray(String[]::new))) {
-            CommandLine line = new CommandLine(new AdminCommands(context.getEnvironment()));
-            line.setOut(out);
-            line.setErr(out);
-            line.setExecutionExceptionHandler((e, command, parsed) -> {
-                out.println(words(e));
-                return FAILED;
-            });
-            return line.execute(parts.get(false).toArray(String[]::new));
-        }
-    }
-
-    private static String words(Exception e) {
-        if (e instanceof BackupFailed) {
-            return e.getMessage();
-        }
-        return e instanceof DataAccessException away
-                ? "The database does not answer as it should: "
-                        + away.getMostSpecificCause().getMessage()
-                : "It failed: " + e;
-    }
-
-    /** Reads settings, and starts nothing. */
-    static class Settings {}
 
     @Command(name = "backup", description = "Makes a backup in a folder, while the harbor runs.")
     int backup(
@@ -115,7 +64,7 @@ public final class AdminCommands {
         if (kept < 1) {
             throw new BackupFailed("--keep takes a number of at least 1. Nothing was changed.");
         }
-        JdbcClient db = JdbcClient.create(new DriverManagerDataSource(url(), user(), password()));
+        JdbcClient db = database.client();
         BackupMaker.Release release = new BackupMaker.Release(
                 release(), schemaOf(db), settings.getProperty("harbor.practice", Boolean.class, false));
         BackupState made = new BackupMaker(
@@ -123,34 +72,6 @@ public final class AdminCommands {
                 .make(folder, kept);
         say("Backup " + made.id() + ": " + BackupMaker.words(made) + ". It was read back.");
         return made.damaged().isEmpty() ? 0 : NOT_WHOLE;
-    }
-
-    @Command(name = "operator", description = "Lets someone who has an account see the state of the harbor as a whole.")
-    int operator(
-            @Parameters(paramLabel = "MAIL", description = "The mail address that they sign in with.") String mail,
-            @Option(names = "--no-more", description = "Takes that back.") boolean noMore) {
-        JdbcClient db = JdbcClient.create(new DriverManagerDataSource(url(), user(), password()));
-        int found = db.sql("update person set operator = ? where email = ? and removed_at is null")
-                .params(!noMore, mail.strip().toLowerCase(Locale.ROOT))
-                .update();
-        // The same again changes no row.
-        boolean known = found > 0
-                || db.sql("select count(*) from person where email = ? and removed_at is null")
-                                .param(mail.strip().toLowerCase(Locale.ROOT))
-                                .query(Integer.class)
-                                .single()
-                        > 0;
-        if (!known) {
-            throw new BackupFailed(
-                    "Nobody signs in with " + mail + ". Nothing was changed. Let them open an account first.");
-        }
-        spec.commandLine()
-                .getOut()
-                .println(mail
-                        + (noMore
-                                ? " no longer operates this harbor."
-                                : " operates this harbor: State of the harbor is in the menu."));
-        return 0;
     }
 
     @Command(name = "backups", description = "Lists the backups in a folder.")
@@ -190,7 +111,8 @@ public final class AdminCommands {
             @Option(names = "--state", paramLabel = "ID", description = "Which; else the latest.") String id,
             @Option(names = "--replace", description = "Drops what is here now.") boolean replace)
             throws IOException {
-        SingleConnectionDataSource single = new SingleConnectionDataSource(url(), user(), password(), true);
+        SingleConnectionDataSource single =
+                new SingleConnectionDataSource(database.url(), database.user(), database.password(), true);
         try (BackupFolder opened = BackupFolder.forReading(folder)) {
             BackupReader reader = new BackupReader(opened, folder);
             BackupState state = reader.choose(Optional.ofNullable(id));
@@ -218,20 +140,8 @@ public final class AdminCommands {
         out.flush();
     }
 
-    private String url() {
-        return settings.getRequiredProperty("spring.datasource.url");
-    }
-
-    private String user() {
-        return settings.getRequiredProperty("spring.datasource.username");
-    }
-
-    private String password() {
-        return settings.getProperty("spring.datasource.password", "");
-    }
-
     private DatabasePrograms programs() {
-        return new DatabasePrograms(url(), user(), password());
+        return new DatabasePrograms(database.url(), database.user(), database.password());
     }
 
     private Path home() {
@@ -243,7 +153,7 @@ public final class AdminCommands {
     }
 
     private static String release() {
-        String version = AdminCommands.class.getPackage().getImplementationVersion();
+        String version = BackupCommands.class.getPackage().getImplementationVersion();
         return version == null ? "not released" : version;
     }
 

@@ -1,4 +1,4 @@
-package evenharbor.app.common.web;
+package evenharbor.app.common.problem;
 
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
@@ -12,7 +12,7 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
-/** Gives each request an id, which stands in its answer and in every line that is logged for it. */
+/** Gives each request an id, which stands in its answer and in every line that is logged for it: problems name it. */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class RequestIds extends OncePerRequestFilter {
