@@ -84,6 +84,21 @@ class PublishTest {
     }
 
     @Test
+    void whoeverStillReadsAnEarlierPageGetsItsStylesAlsoWhenTheSiteWasDownInBetween() {
+        List<String> pages = new ArrayList<>();
+        for (int i = 0; i < 3; i++) {
+            write("s.css", "p { order: " + i + " }");
+            person.publish(site);
+            pages.add(visitorsSee("/").replaceAll("(?s).*(s\\.css\\?v=[0-9a-f]+).*", "/$1"));
+        }
+        person.put("/api/sites/" + site + "/live", Map.of("live", false)).is(200);
+        person.put("/api/sites/" + site + "/live", Map.of("live", true)).is(200);
+        for (int i = 0; i < 3; i++) {
+            assertThat(visitorsSee(pages.get(i))).contains("order: " + i);
+        }
+    }
+
+    @Test
     void theRightsAreAskedForOnceAndRecorded() {
         assertThat(ask(Map.of("rightsConfirmed", false))
                         .is(400)

@@ -20,7 +20,10 @@ import java.util.concurrent.atomic.AtomicLong;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** What very many sites cost. Arguments: the harbor's folder, the ports of application, visitors and database. */
+/**
+ * What very many sites cost. Arguments: the harbor's folder, the ports of application, visitors and database; then, to measure
+ * only that and with few sites, "overview" or "changes".
+ */
 public final class ScaleBench {
 
     private static final int MANY = 10_000;
@@ -48,14 +51,14 @@ public final class ScaleBench {
     public static void main(String[] arguments) throws Exception {
         ScaleBench bench =
                 new ScaleBench(Path.of(arguments[0]), Integer.parseInt(arguments[1]), Integer.parseInt(arguments[2]));
-        bench.run();
+        bench.run(arguments.length > 4 ? arguments[4] : "");
         bench.rows.forEach(System.out::println);
         long missed = bench.rows.stream().filter(row -> !row.kept()).count();
         System.out.println(missed == 0 ? "All limits are kept." : missed + " missed.");
         System.exit(missed == 0 ? 0 : 1);
     }
 
-    private void run() throws Exception {
+    private void run(String only) throws Exception {
         HarborClient template = new HarborClient("http://localhost:" + appPort, visitorPort);
         String site = template.site("Template");
         template.putText(site, "index.html", "<!doctype html><title>One of many</title><p>here");
@@ -66,6 +69,11 @@ public final class ScaleBench {
         MadeSites sites = new MadeSites(home, site);
         String account = sites.one("select account_id from person where email = '" + owner.email() + "'");
         stopHarbor();
+        if (!only.isEmpty()) {
+            sites.make(1, OF_ONE_ACCOUNT, account);
+            few(only, owner);
+            return;
+        }
 
         Node empty = Node.start(home, 0);
         double emptyStart = empty.firstVisit("template.harbor.localhost");
@@ -113,6 +121,20 @@ public final class ScaleBench {
         changes(owner, many, second);
         second.stop();
         many.stop();
+    }
+
+    private void few(String only, HarborClient owner) throws Exception {
+        Node here = Node.start(home, 0);
+        here.firstVisit("n9-of-" + OF_ONE_ACCOUNT + ".harbor.localhost");
+        if (only.equals("overview")) {
+            overview(owner, here, OF_ONE_ACCOUNT + "");
+        } else {
+            Node there = Node.start(home, 100);
+            there.firstVisit("n9-of-" + OF_ONE_ACCOUNT + ".harbor.localhost");
+            changes(owner, here, there);
+            there.stop();
+        }
+        here.stop();
     }
 
     /** Ends the application; its database goes on. */

@@ -1,5 +1,7 @@
 package evenharbor.app.common.problem;
 
+import com.google.common.base.Throwables;
+import evenharbor.app.common.transaction.DatabaseAway;
 import java.io.IOException;
 import java.net.URI;
 import java.util.List;
@@ -13,7 +15,6 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
-import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.util.StringUtils;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.MissingRequestHeaderException;
@@ -32,18 +33,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
 
+    private static final String FULL =
+            "The harbor's disk is full. Nothing was changed. Whoever runs this harbor has to make room.";
+
     @ExceptionHandler
     ResponseEntity<ProblemDetail> problem(Problem problem) {
         return answer(problem);
-    }
-
-    @ExceptionHandler({DataAccessResourceFailureException.class, CannotCreateTransactionException.class})
-    ResponseEntity<ProblemDetail> databaseAway(Exception e) {
-        LOG.warn("The database does not answer: {}", e.getMessage());
-        return answer(new Problem(
-                ProblemType.UNEXPECTED,
-                "The harbor's database does not answer just now. Nothing was changed; visitors are still served."
-                        + " Try again in a moment."));
     }
 
     @ExceptionHandler
@@ -52,19 +47,40 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
             return null;
         }
         LOG.error("Reading or writing failed", e);
-        boolean full = e.getMessage() != null && e.getMessage().contains("No space left");
-        return answer(new Problem(
-                ProblemType.UNEXPECTED,
-                full
-                        ? "The harbor's disk is full. Nothing was changed. Whoever runs this harbor has to make room."
-                        : "The transfer broke off before everything had arrived. Nothing was changed. Send it again."));
+        return told(
+                isFull(e)
+                        ? FULL
+                        : "The transfer broke off before everything had arrived. Nothing was changed. Send it again.");
     }
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> unexpected(RuntimeException e) {
+        if (DatabaseAway.isAtTheEnd(e)) {
+            LOG.warn("The database broke off at the end of a transaction: {}", e.getMessage());
+            return told(
+                    "The harbor's database broke off at the last step, and it is not known whether this was done. Check"
+                            + " before you try again.");
+        }
+        if (DatabaseAway.isWhy(e) || e instanceof DataAccessResourceFailureException) {
+            LOG.warn("The database does not answer: {}", e.getMessage());
+            return told(
+                    "The harbor's database does not answer just now. Nothing was changed; visitors are still served."
+                            + " Try again in a moment.");
+        }
+        if (Throwables.getCausalChain(e).stream().anyMatch(ProblemAdvice::isFull)) {
+            LOG.error("The disk is full: {}", e.getMessage());
+            return told(FULL);
+        }
         LOG.error("Unexpected", e);
-        return answer(new Problem(
-                ProblemType.UNEXPECTED, "This could not be done, and nothing was changed. Try again in a moment."));
+        return told("This could not be done, and nothing was changed. Try again in a moment.");
+    }
+
+    private static boolean isFull(Throwable e) {
+        return e instanceof IOException && String.valueOf(e.getMessage()).contains("No space left");
+    }
+
+    private static ResponseEntity<ProblemDetail> told(String words) {
+        return answer(new Problem(ProblemType.UNEXPECTED, words));
     }
 
     @Override

@@ -12,6 +12,13 @@ public final class DatabaseAway {
 
     private DatabaseAway() {}
 
+    /** Whether it broke off while all was being kept, so that nobody knows whether it was. */
+    public static boolean isAtTheEnd(Throwable e) {
+        return Throwables.getCausalChain(e).stream()
+                .anyMatch(cause -> cause instanceof TransactionException
+                        && String.valueOf(cause.getMessage()).startsWith("Unable to commit"));
+    }
+
     /** Whether an exception says that the database could not be reached, or broke off. */
     public static boolean isWhy(Throwable e) {
         return Throwables.getCausalChain(e).stream()

@@ -211,15 +211,10 @@ public class RouteFollower implements HealthPart {
         }
     }
 
-    /** Exchanges them in the edge as one value. */
-    private synchronized void refresh(List<Live> lives, RouteFacts.Known known) {
+    /** Compiles them, and exchanges in the edge what came of it. */
+    private void refresh(List<Live> lives, RouteFacts.Known known) {
         Map<String, ServedSites.Served> fresh = new HashMap<>();
         for (Live live : lives) {
-            ServedSites.Served before = served.of(live.siteId());
-            // What was read before another thread's newer change must not undo it.
-            if (live.changedIn() < before.changedIn()) {
-                continue;
-            }
             try {
                 SiteCompiler.Compiled compiled = compiled(live, known);
                 fresh.put(
@@ -229,18 +224,34 @@ public class RouteFollower implements HealthPart {
                 fail(live, e);
             }
         }
+        exchange(fresh).forEach((site, before) -> {
+            String build = fresh.get(site).build();
+            if (!build.isEmpty() && !build.equals(before.build())) {
+                packing.ofBuild(build, edge::packed);
+            }
+        });
+    }
+
+    /**
+     * Exchanges sites in the edge as one value. Nothing is asked of the database in here: whoever waits for this holds a
+     * connection, and whoever is in here would wait for one.
+     *
+     * @return what was served before of those that were exchanged
+     */
+    private synchronized Map<String, ServedSites.Served> exchange(Map<String, ServedSites.Served> fresh) {
+        // What was read before another thread's newer change must not undo it.
+        fresh.entrySet()
+                .removeIf(each ->
+                        each.getValue().changedIn() < served.of(each.getKey()).changedIn());
         if (fresh.isEmpty()) {
-            return;
+            return Map.of();
         }
         Map<String, Map<String, Map<String, Answer>>> answers = new HashMap<>();
         fresh.forEach((site, now) -> answers.put(site, now.answers()));
         Map<String, Optional<HostRoutes>> change = served.changes(answers, true);
         edge.exchange(routes -> routes.with(change));
-        fresh.forEach((site, now) -> {
-            ServedSites.Served before = served.put(site, now);
-            if (!now.build().isEmpty() && !now.build().equals(before.build())) {
-                packing.ofBuild(now.build(), edge::packed);
-            }
-        });
+        Map<String, ServedSites.Served> before = new HashMap<>();
+        fresh.forEach((site, now) -> before.put(site, served.put(site, now)));
+        return before;
     }
 }

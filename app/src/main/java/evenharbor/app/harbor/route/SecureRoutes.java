@@ -28,7 +28,11 @@ class SecureRoutes {
     private final Map<String, Secured> shown = new HashMap<>();
     private final Set<String> failed = ConcurrentHashMap.newKeySet();
     private Map<String, Security> inForce = Map.of();
-    private long seen;
+
+    /** The revision in which each name was changed last, of those that were followed. */
+    private final Map<String, Long> followed = new HashMap<>();
+
+    private volatile long seen;
 
     SecureRoutes(Edge edge, Certificates certificates, Clock clock) {
         this.edge = edge;
@@ -37,17 +41,23 @@ class SecureRoutes {
     }
 
     /** Follows what changed since the last time. A key that cannot be opened leaves that name as it was, and no other one. */
-    synchronized void follow() {
+    void follow() {
+        // Not asked in the monitor: whoever waits for that holds a connection, which this may have to wait for.
         follow(certificates.changedAfter(seen));
     }
 
     /** The same where nothing changed: what is asked of visitors ends with the certificate's time all the same. */
-    synchronized void goOn() {
+    void goOn() {
         follow(List.of());
     }
 
-    private void follow(List<Certificates.Changed> all) {
+    private synchronized void follow(List<Certificates.Changed> all) {
         for (Certificates.Changed changed : all) {
+            if (changed.revision() < followed.getOrDefault(changed.name(), 0L)) {
+                // Another thread has followed a newer change meanwhile.
+                continue;
+            }
+            followed.put(changed.name(), changed.revision());
             try {
                 show(changed.shown().get());
                 failed.remove(changed.name());

@@ -1,5 +1,6 @@
 package evenharbor.app.harbor.route;
 
+import com.google.common.collect.Lists;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.harbor.reach.Reaches;
 import evenharbor.app.what.addition.DraftSettings;
@@ -293,11 +294,13 @@ class SiteCompiler {
             if (!options.base().isEmpty()) {
                 return routes;
             }
-            // After a start the builds that were live a moment ago are found in the record.
-            for (LiveStates.Span span : known.ended(site.id())) {
-                routes = routes.after(SiteRoutes.of(manifests.get(span.build()), options), at.getEpochSecond(), until);
+            // After a start, or while nothing was live, the builds that were live a moment ago are found in the record.
+            SiteRoutes earlier = null;
+            for (LiveStates.Span span : Lists.reverse(known.ended(site.id()))) {
+                SiteRoutes then = SiteRoutes.of(manifests.get(span.build()), options);
+                earlier = earlier == null ? then : then.after(earlier, at.getEpochSecond(), until);
             }
-            return routes;
+            return earlier == null ? routes : routes.after(earlier, at.getEpochSecond(), until);
         }
     }
 }

@@ -8,6 +8,8 @@ import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.locks.ReentrantLock;
 import org.springframework.boot.context.event.ApplicationStartedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -28,7 +30,8 @@ class SecureHosts implements SecureNames {
     private final AuthorityProperties authority;
     private final Clock clock;
     private final Map<String, Known> names = new ConcurrentHashMap<>();
-    private long seen;
+    private final AtomicLong seen = new AtomicLong();
+    private final ReentrantLock reading = new ReentrantLock();
     private volatile Instant readAt = Instant.EPOCH;
 
     SecureHosts(JdbcClient db, AuthorityProperties authority, Clock clock) {
@@ -38,7 +41,12 @@ class SecureHosts implements SecureNames {
     }
 
     /** @param counts whether it was chosen for the name, or declined; else what is for all names beside it counts */
-    private record Known(boolean counts, boolean shown, Optional<Instant> from, Optional<Instant> until) {
+    private record Known(
+            long changedIn, boolean counts, boolean shown, Optional<Instant> from, Optional<Instant> until) {
+
+        Known later(Known other) {
+            return other.changedIn < changedIn ? this : other;
+        }
 
         boolean secure(Instant now) {
             return shown
@@ -68,29 +76,34 @@ class SecureHosts implements SecureNames {
                 && !TransactionSynchronizationManager.isCurrentTransactionReadOnly();
     }
 
-    private synchronized void read() {
-        if (readAt.plus(REMEMBERED).isBefore(Instant.now())) {
-            follow();
+    /** One at a time; the others go on with what is known. */
+    private void read() {
+        if (reading.tryLock()) {
+            try {
+                follow();
+            } finally {
+                reading.unlock();
+            }
         }
     }
 
     /** Reads what changed, however lately that was done. */
-    synchronized void follow() {
+    void follow() {
         Instant now = Instant.now();
         db.sql("select name, wanted, choice, sends_on, valid_from, valid_until, changed_in from certificate where"
                         + " changed_in > ? order by changed_in")
-                .param(seen)
+                .param(seen.get())
                 .query((row, n) -> {
                     boolean wanted = row.getBoolean("wanted");
                     boolean declined = HttpsChoice.valueOf(row.getString("choice")) == HttpsChoice.OFF;
-                    seen = Math.max(seen, row.getLong("changed_in"));
-                    return names.put(
-                            row.getString("name"),
-                            new Known(
-                                    wanted || declined,
-                                    wanted && row.getBoolean("sends_on"),
-                                    DatabaseTime.readIfAny(row, "valid_from"),
-                                    DatabaseTime.readIfAny(row, "valid_until")));
+                    Known read = new Known(
+                            row.getLong("changed_in"),
+                            wanted || declined,
+                            wanted && row.getBoolean("sends_on"),
+                            DatabaseTime.readIfAny(row, "valid_from"),
+                            DatabaseTime.readIfAny(row, "valid_until"));
+                    names.merge(row.getString("name"), read, Known::later);
+                    return seen.accumulateAndGet(read.changedIn, Math::max);
                 })
                 .list();
         readAt = now;

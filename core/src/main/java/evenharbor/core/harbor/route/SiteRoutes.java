@@ -1,5 +1,6 @@
 package evenharbor.core.harbor.route;
 
+import com.google.common.collect.Iterables;
 import evenharbor.core.common.UrlPath;
 import evenharbor.core.what.build.Pin;
 import evenharbor.core.what.draft.SitePath;
@@ -17,14 +18,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 
 /** One site's build, made ready for answering: request path to decision. Immutable. */
 public final class SiteRoutes implements Answer {
 
     private static final int SMALL_SITE = 500;
 
-    /** The most earlier builds whose assets stay reachable for pages still being loaded. */
-    private static final int MOST_EARLIER = 8;
+    /** The most files of earlier builds that stay reachable for pages still being loaded, beyond those of the latest. */
+    static final int MOST_EARLIER = 100_000;
 
     /**
      * How a site is served.
@@ -60,6 +62,7 @@ public final class SiteRoutes implements Answer {
         }
     }
 
+    /** What a build had and the next one did not. */
     private record Earlier(Map<String, Decision.Serve> lasting, long untilSecond) {}
 
     private final String id;
@@ -172,13 +175,29 @@ public final class SiteRoutes implements Answer {
      */
     public SiteRoutes after(SiteRoutes before, long nowSecond, long untilSecond) {
         List<Earlier> kept = new ArrayList<>();
-        kept.add(new Earlier(before.lasting, untilSecond));
-        before.earlier.stream()
-                .filter(e -> e.untilSecond() > nowSecond && e.lasting() != lasting)
-                .limit(MOST_EARLIER - 1L)
-                .forEach(kept::add);
+        Earlier latest = new Earlier(replaced(before), untilSecond);
+        int files = 0;
+        for (Earlier build : Iterables.concat(List.of(latest), before.earlier)) {
+            if (files > MOST_EARLIER) {
+                break;
+            }
+            if (build.untilSecond() > nowSecond && !build.lasting().isEmpty()) {
+                kept.add(build);
+                files += build.lasting().size();
+            }
+        }
         return new SiteRoutes(
                 id, options, decisions, settled, redirects, lasting, missing, List.copyOf(kept), closure, audience);
+    }
+
+    /** The files of an earlier build that are not the same here. */
+    private Map<String, Decision.Serve> replaced(SiteRoutes before) {
+        return before.lasting.entrySet().stream()
+                .filter(each -> {
+                    Decision.Serve now = lasting.get(each.getKey());
+                    return now == null || !now.file().equals(each.getValue().file());
+                })
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
     }
 
     /** The same routes with a notice in place of pages, for now. */

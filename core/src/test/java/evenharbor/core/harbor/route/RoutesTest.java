@@ -144,14 +144,40 @@ class RoutesTest {
     }
 
     @Test
-    void manyPublishesInARowKeepABoundedNumberOfOldBuilds() {
-        SiteRoutes routes = site("s.css", "0");
-        for (int i = 1; i <= 20; i++) {
-            routes = site("s.css", String.valueOf(i)).after(routes, NOW, NOW + 60);
+    void howeverOftenIsPublishedOpenPagesGetWhatIsTheirs() {
+        SiteRoutes routes = site("s.css", "0", "same.css", "same");
+        for (int i = 1; i <= 100; i++) {
+            routes = site("s.css", String.valueOf(i), "same.css", "same").after(routes, NOW + i, NOW + i + 60);
         }
         Routes all = Routes.ofSites(Map.of("h", routes));
-        assertThat(served(all, "/s.css", Pin.of(file("13")), NOW)).contains(file("13"));
-        assertThat(served(all, "/s.css", Pin.of(file("3")), NOW)).contains(file("20"));
+        for (int i = 40; i <= 100; i++) {
+            assertThat(served(all, "/s.css", Pin.of(file(String.valueOf(i))), NOW + 100))
+                    .contains(file(String.valueOf(i)));
+        }
+        assertThat(served(all, "/s.css", Pin.of(file("39")), NOW + 100)).contains(file("100"));
+        assertThat(served(all, "/same.css", Pin.of(file("same")), NOW + 100)).contains(file("same"));
+    }
+
+    @Test
+    void ofVeryLargeSitesOnlyTheLatestBuildsStay() {
+        SiteRoutes routes = large(0);
+        for (int i = 1; i <= 4; i++) {
+            routes = large(i).after(routes, NOW, NOW + 60);
+        }
+        Routes all = Routes.ofSites(Map.of("h", routes));
+        assertThat(served(all, "/7.css", Pin.of(file("build 3")), NOW)).contains(file("build 3"));
+        assertThat(served(all, "/7.css", Pin.of(file("build 2")), NOW)).contains(file("build 2"));
+        assertThat(served(all, "/7.css", Pin.of(file("build 1")), NOW)).contains(file("build 4"));
+    }
+
+    /** A build of which all files are others than in the one before. */
+    private static SiteRoutes large(int build) {
+        String[] files = new String[(SiteRoutes.MOST_EARLIER / 2 + 1) * 2];
+        for (int i = 0; i < files.length; i += 2) {
+            files[i] = i / 2 + ".css";
+            files[i + 1] = "build " + build;
+        }
+        return site(files);
     }
 
     @Test
