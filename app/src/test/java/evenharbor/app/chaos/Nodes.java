@@ -33,10 +33,9 @@ final class Nodes {
         for (int number = 0; number < SIZE; number++) {
             nodes.add(new Node(store, number, databases));
         }
-        for (Node node : nodes) {
-            node.harbor.start();
-            Patience.until("node " + node.number + " to be ready", node::ready);
-        }
+        // The first makes the tables.
+        nodes.get(0).start();
+        nodes.stream().skip(1).parallel().forEach(Node::start);
     }
 
     Node get(int number) {
@@ -69,6 +68,11 @@ final class Nodes {
                             "jdbc:mariadb:sequential://" + servers
                                     + "/harbor?useBulkStmts=false&connectTimeout=2000&socketTimeout=10000"
                                     + "&galeraAllowedState=4&sessionVariables=wsrep_sync_wait=1");
+        }
+
+        private void start() {
+            harbor.start();
+            Patience.until("node " + number + " to be ready", this::ready);
         }
 
         List<Line> lines() {

@@ -25,7 +25,7 @@ import org.junit.jupiter.api.Timeout;
  */
 class NodesChaosTest {
 
-    private static final int SECONDS = Integer.getInteger("harbor.chaos", 40);
+    private static final int SECONDS = Integer.getInteger("harbor.chaos", 20);
     private static final long SEED = Long.getLong("harbor.seed", 20_261_201);
     private static final Duration ALL_WELL = Duration.ofSeconds(30);
     private static final int OWNERS = 3;
@@ -82,6 +82,7 @@ class NodesChaosTest {
             if (bounded) {
                 Programs.run(List.of("umount", store.toString()));
             }
+            Programs.run(List.of("rm", "-rf", store.toString()));
         }
     }
 

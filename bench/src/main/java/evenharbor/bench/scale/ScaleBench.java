@@ -31,7 +31,7 @@ public final class ScaleBench {
     private static final int OF_ONE_ACCOUNT = 300;
     private static final int CHANGES_A_SECOND = 50;
     private static final int SECONDS_OF_CHANGES = 20;
-    private static final long BETWEEN_LOOKS_MILLIS = 50;
+    private static final long BETWEEN_LOOKS_MILLIS = 100;
     private static final long LONGEST_WAIT = TimeUnit.SECONDS.toNanos(10);
     private static final Pattern STATEMENTS = Pattern.compile("desc=\"(\\d+) statement");
 

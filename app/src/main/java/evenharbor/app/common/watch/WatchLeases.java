@@ -1,9 +1,7 @@
 package evenharbor.app.common.watch;
 
 import evenharbor.app.common.node.NodeName;
-import evenharbor.app.common.transaction.DatabaseTime;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -15,6 +13,8 @@ class WatchLeases {
 
     /** How long a process that says nothing keeps what it was at. */
     static final Duration LEASE = Duration.ofSeconds(20);
+
+    private static final String FROM_NOW = "utc_timestamp(6) + interval :lease second";
 
     private final JdbcClient db;
     private final NodeName node;
@@ -31,25 +31,22 @@ class WatchLeases {
                 .update());
     }
 
-    /** Takes work up. @return whether it is this process's now */
+    /** Takes work up. By the database's clock, for those of the processes differ. @return whether it is this process's now */
     boolean take(String name) {
-        Instant now = Instant.now();
-        return db.sql("update watch set node = ?, until_at = ? where name = ? and (until_at < ? or node = ?)")
-                        .params(
-                                node.value(),
-                                DatabaseTime.of(now.plus(LEASE)),
-                                name,
-                                DatabaseTime.of(now),
-                                node.value())
+        return db.sql("update watch set node = :node, until_at = " + FROM_NOW
+                                + " where name = :name and (until_at < utc_timestamp(6) or node = :node)")
+                        .param("node", node.value())
+                        .param("lease", LEASE.toSeconds())
+                        .param("name", name)
                         .update()
                 == 1;
     }
 
     /** Keeps what this process is at. */
     void keep(Collection<String> names) {
-        db.sql("update watch set until_at = :until where name in (:names) and node = :node and until_at > :now")
-                .param("until", DatabaseTime.of(Instant.now().plus(LEASE)))
-                .param("now", DatabaseTime.of(Instant.now()))
+        db.sql("update watch set until_at = " + FROM_NOW
+                        + " where name in (:names) and node = :node and until_at > utc_timestamp(6)")
+                .param("lease", LEASE.toSeconds())
                 .param("names", names)
                 .param("node", node.value())
                 .update();

@@ -18,7 +18,9 @@ interface AddressCheckRepository extends JpaRepository<AddressCheck, String> {
     @Query("update AddressCheck c set c.nextLookAt = :next where c.addressId = :id and c.nextLookAt <= :looked")
     void lookNext(String id, Instant next, Instant looked);
 
-    List<AddressCheck> findByAddressIdInAndStateIn(Collection<String> ids, Collection<Ladder.State> states);
+    @Query("select c from AddressCheck c where c.state in :states and c.addressId in"
+            + " (select a.id from AddressEntity a where a.siteId in :siteIds)")
+    List<AddressCheck> ofSites(Collection<String> siteIds, Collection<Ladder.State> states);
 
     List<AddressCheck> findByAddressIdIn(Collection<String> ids);
 }

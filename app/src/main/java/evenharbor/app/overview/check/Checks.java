@@ -122,10 +122,9 @@ public class Checks {
         return byId(repository.findByAddressIdIn(addressIds));
     }
 
-    /** How those of these addresses stand that do not work, or are waited for, by id. */
-    public Map<String, Standing> troubled(Collection<String> addressIds) {
-        return byId(
-                repository.findByAddressIdInAndStateIn(addressIds, List.of(Ladder.State.FAILED, Ladder.State.WAITING)));
+    /** How those addresses of sites stand that do not work, or are waited for, by their ids. */
+    public Map<String, Standing> troubled(Collection<String> siteIds) {
+        return byId(repository.ofSites(siteIds, List.of(Ladder.State.FAILED, Ladder.State.WAITING)));
     }
 
     private Map<String, Standing> byId(List<AddressCheck> checks) {
@@ -190,8 +189,20 @@ public class Checks {
             List<AddressProbe.Seeing> seen =
                     seeing.stream().map(CompletableFuture::join).toList();
             seen.forEach(s -> mended(s, before.get(s.address().id())));
-            transactions.executeWithoutResult(
-                    t -> seen.forEach(s -> remember(s, before.get(s.address().id()))));
+            transactions.executeWithoutResult(t -> {
+                Map<String, AddressCheck> now =
+                        repository
+                                .findByAddressIdIn(
+                                        seen.stream().map(s -> s.address().id()).toList())
+                                .stream()
+                                .collect(Collectors.toMap(c -> c.addressId, Function.identity()));
+                seen.stream()
+                        .filter(s -> now.containsKey(s.address().id()))
+                        .forEach(s -> remember(
+                                s,
+                                before.get(s.address().id()),
+                                now.get(s.address().id())));
+            });
         }
         List<String> gone = new ArrayList<>(addressIds);
         list.forEach(a -> gone.remove(a.id()));
@@ -209,12 +220,12 @@ public class Checks {
                 .toList();
     }
 
-    private void remember(AddressProbe.Seeing seeing, AddressCheck before) {
-        Instant now = clock.instant();
-        AddressCheck check = repository.findById(seeing.address().id()).orElse(null);
-        if (check == null) {
+    private void remember(AddressProbe.Seeing seeing, AddressCheck before, AddressCheck check) {
+        if (!check.changedAt.equals(before.changedAt)) {
+            // Something changed while it was looked at, so that what was seen says nothing; it is due again.
             return;
         }
+        Instant now = clock.instant();
         Ladder.State state = seeing.ladder().state();
         boolean worse = check.state == Ladder.State.OK && state == Ladder.State.FAILED;
         if (check.state != state) {

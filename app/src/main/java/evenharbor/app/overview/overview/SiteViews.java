@@ -162,10 +162,12 @@ class SiteViews {
         Map<String, DestinationStands.Attention> attention = destinations.attention(drafts);
         Map<String, StandingReview> standing = standing(basis.heads.keySet());
         // Whoever took a site down is not to be told that nobody reaches it.
-        Map<String, List<TroubleView>> troubles = troubles(basis.sites.stream()
-                .filter(site -> basis.heads.get(site.id()).live().live())
-                .flatMap(site -> basis.names.getOrDefault(site.id(), List.of()).stream())
-                .toList());
+        Map<String, List<TroubleView>> troubles = troubles(
+                basis,
+                basis.sites.stream()
+                        .map(Site::id)
+                        .filter(id -> basis.heads.get(id).live().live())
+                        .toList());
         Map<String, SiteView> all = new LinkedHashMap<>();
         for (Site site : basis.sites) {
             String id = site.id();
@@ -225,16 +227,18 @@ class SiteViews {
                 Current.present().filter(p -> p.id().equals(standing.askedBy())).isPresent());
     }
 
-    /** The addresses that do not work, each with the step that is in the way, by site. */
-    private Map<String, List<TroubleView>> troubles(List<Address> names) {
-        Map<String, Checks.Standing> failing =
-                checks.troubled(names.stream().map(Address::id).toList());
-        return names.stream()
-                .filter(address -> failing.containsKey(address.id()))
-                .collect(Collectors.groupingBy(
-                        Address::siteId,
-                        Collectors.mapping(
-                                address -> trouble(address, failing.get(address.id())), Collectors.toList())));
+    /** The addresses of sites that do not work, each with the step that is in the way, by site. */
+    private Map<String, List<TroubleView>> troubles(Basis basis, Collection<String> siteIds) {
+        Map<String, Checks.Standing> failing = checks.troubled(siteIds);
+        return failing.isEmpty()
+                ? Map.of()
+                : siteIds.stream()
+                        .flatMap(id -> basis.names.getOrDefault(id, List.of()).stream())
+                        .filter(address -> failing.containsKey(address.id()))
+                        .collect(Collectors.groupingBy(
+                                Address::siteId,
+                                Collectors.mapping(
+                                        address -> trouble(address, failing.get(address.id())), Collectors.toList())));
     }
 
     private static TroubleView trouble(Address address, Checks.Standing standing) {

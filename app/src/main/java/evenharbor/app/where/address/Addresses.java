@@ -1,5 +1,6 @@
 package evenharbor.app.where.address;
 
+import com.google.common.base.Suppliers;
 import evenharbor.app.HarborProperties;
 import evenharbor.app.common.problem.Problem;
 import evenharbor.app.what.site.Site;
@@ -11,6 +12,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
@@ -27,13 +29,14 @@ public class Addresses {
     private final AddressRepository repository;
     private final Sites sites;
     private final HarborProperties harbor;
-    private final ObjectProvider<SecureNames> secure;
+    private final Supplier<List<SecureNames>> secure;
 
     Addresses(AddressRepository repository, Sites sites, HarborProperties harbor, ObjectProvider<SecureNames> secure) {
         this.repository = repository;
         this.sites = sites;
         this.harbor = harbor;
-        this.secure = secure;
+        // Asked for each address: the look-up of the bean would cost more than the answer.
+        this.secure = Suppliers.memoize(() -> secure.stream().toList());
     }
 
     /** One address of one of the person's sites. */
@@ -108,7 +111,7 @@ public class Addresses {
 
     /** What visitors open for a path under a host name; the port is named unless it is the usual one. */
     public String url(HostName host, String path) {
-        if (secure.stream().anyMatch(s -> s.secure(host.ascii()))) {
+        if (secure.get().stream().anyMatch(s -> s.secure(host.ascii()))) {
             int port = harbor.visitors().securePort();
             return "https://" + host.ascii() + (port == USUAL_SECURE_PORT ? "" : ":" + port) + path;
         }
@@ -137,7 +140,7 @@ public class Addresses {
 
     /** Whether a new address gets HTTPS by itself. */
     boolean secureByThemselves() {
-        return secure.stream().anyMatch(SecureNames::byThemselves);
+        return secure.get().stream().anyMatch(SecureNames::byThemselves);
     }
 
     /** Refuses a host name at which none of the person's sites has an address. */
