@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { AccountFile } from '../overview/moving/AccountFile';
 import { CloseAccount } from '../overview/moving/CloseAccount';
 import { SpaceAndCleanUp } from '../when/retention/SpaceAndCleanUp';
+import { Allowance } from '../who/access/Allowance';
 import { useSession } from '../common/api/session';
 import { ChangeEmail } from '../who/access/ChangeEmail';
 import { PasskeyList } from '../who/access/PasskeyList';
@@ -36,6 +37,7 @@ export function AccountPage() {
             <Invite />
           </div>
           <div className="flex flex-col gap-8">
+            {session.data?.role != null && <Allowance />}
             {session.data?.role != null && <SpaceAndCleanUp />}
             <NoticeChoices />
             <TokenList />

@@ -66,7 +66,7 @@ function Troubles({ state }: { state: Schemas['StateView'] }) {
         </ul>
       )}
       <p className="text-soft mt-2">
-        Looked at every {state.everySeconds} seconds: {state.parts.join(', ')}.
+        Checked every {state.everySeconds} seconds: {state.parts.join(', ')}.
       </p>
     </section>
   );

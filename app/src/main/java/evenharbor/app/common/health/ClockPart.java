@@ -4,6 +4,9 @@ import evenharbor.app.common.transaction.DatabaseTime;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
+import java.util.NavigableMap;
+import java.util.TreeMap;
 import java.util.function.Supplier;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -13,7 +16,12 @@ import org.springframework.stereotype.Component;
 @Component
 class ClockPart implements HealthPart {
 
-    private static final Duration MOST = Duration.ofSeconds(3);
+    /** How far off it is told to be: in steps, so that what is told stays the same while it is. */
+    private static final NavigableMap<Duration, String> STEPS = new TreeMap<>(Map.of(
+            Duration.ofSeconds(3), "3 seconds",
+            Duration.ofSeconds(30), "30 seconds",
+            Duration.ofMinutes(5), "5 minutes",
+            Duration.ofHours(1), "an hour"));
 
     private final JdbcClient db;
     private final Supplier<Instant> clock;
@@ -43,12 +51,13 @@ class ClockPart implements HealthPart {
         // What the question took says nothing about the clock.
         Duration ahead = there.isBefore(before) ? Duration.between(there, before) : Duration.ZERO;
         Duration behind = there.isAfter(after) ? Duration.between(after, there) : Duration.ZERO;
-        if (ahead.compareTo(MOST) <= 0 && behind.compareTo(MOST) <= 0) {
+        Map.Entry<Duration, String> step = STEPS.floorEntry(ahead.plus(behind));
+        if (step == null) {
             return List.of();
         }
         return List.of(new Trouble(
-                "The clock of this machine is " + Math.max(ahead.toSeconds(), behind.toSeconds()) + " seconds "
-                        + (behind.isZero() ? "ahead of" : "behind") + " the database's.",
+                "The clock of this machine is " + (ahead.isZero() ? "behind" : "ahead of")
+                        + " the database's by more than " + step.getValue() + ".",
                 "Plans begin at the wrong time by that much. Set the clocks of all machines by NTP."));
     }
 }

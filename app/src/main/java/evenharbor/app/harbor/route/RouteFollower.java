@@ -17,6 +17,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -176,12 +177,16 @@ public class RouteFollower implements HealthPart {
         return edge.routes().with(served.changes(Map.of(siteId, answers), false));
     }
 
-    private SiteCompiler.Compiled compiled(Live live, RouteFacts.Known known) {
-        Map<String, Map<String, Answer>> before = served.of(live.siteId()).answers();
-        return compiler.compiled(
+    /** What a site comes to, made on top of what was served before: its files stay reachable for a while. */
+    private record Made(ServedSites.Served before, ServedSites.Served now) {}
+
+    private Made made(Live live, RouteFacts.Known known) {
+        ServedSites.Served before = served.of(live.siteId());
+        SiteCompiler.Compiled compiled = compiler.compiled(
                 Supposed.of(live),
-                (host, path) -> before.getOrDefault(host, Map.of()).get(path),
+                (host, path) -> before.answers().getOrDefault(host, Map.of()).get(path),
                 known);
+        return new Made(before, new ServedSites.Served(live.changedIn(), compiled.build(), compiled.answers()));
     }
 
     /** Makes the routes of these sites anew; what they are made of is read for many at once. */
@@ -211,47 +216,68 @@ public class RouteFollower implements HealthPart {
         }
     }
 
-    /** Compiles them, and exchanges in the edge what came of it. */
     private void refresh(List<Live> lives, RouteFacts.Known known) {
-        Map<String, ServedSites.Served> fresh = new HashMap<>();
+        List<Live> left = lives;
+        while (!left.isEmpty()) {
+            Set<String> overtaken = refreshed(left, known);
+            left = left.stream()
+                    .filter(live -> overtaken.contains(live.siteId()))
+                    .toList();
+        }
+    }
+
+    /**
+     * Compiles them, and exchanges in the edge what came of it.
+     *
+     * @return those that another thread exchanged meanwhile, which are to be made on top of that
+     */
+    private Set<String> refreshed(List<Live> lives, RouteFacts.Known known) {
+        Map<String, Made> made = new HashMap<>();
         for (Live live : lives) {
             try {
-                SiteCompiler.Compiled compiled = compiled(live, known);
-                fresh.put(
-                        live.siteId(), new ServedSites.Served(live.changedIn(), compiled.build(), compiled.answers()));
+                made.put(live.siteId(), made(live, known));
                 failed.mended(live.siteId());
             } catch (Throwable e) {
                 fail(live, e);
             }
         }
-        exchange(fresh).forEach((site, before) -> {
-            String build = fresh.get(site).build();
-            if (!build.isEmpty() && !build.equals(before.build())) {
+        Set<String> overtaken = exchange(made);
+        made.forEach((site, each) -> {
+            String build = each.now.build();
+            if (!overtaken.contains(site) && !build.isEmpty() && !build.equals(each.before.build())) {
                 packing.ofBuild(build, edge::packed);
             }
         });
+        return overtaken;
     }
 
     /**
      * Exchanges sites in the edge as one value. Nothing is asked of the database in here: whoever waits for this holds a
      * connection, and whoever is in here would wait for one.
      *
-     * @return what was served before of those that were exchanged
+     * @return those that are served otherwise than they were when these were made, and that were left as they are
      */
-    private synchronized Map<String, ServedSites.Served> exchange(Map<String, ServedSites.Served> fresh) {
-        // What was read before another thread's newer change must not undo it.
-        fresh.entrySet()
-                .removeIf(each ->
-                        each.getValue().changedIn() < served.of(each.getKey()).changedIn());
-        if (fresh.isEmpty()) {
-            return Map.of();
+    private synchronized Set<String> exchange(Map<String, Made> made) {
+        Map<String, ServedSites.Served> fresh = new HashMap<>();
+        Set<String> overtaken = new HashSet<>();
+        made.forEach((site, each) -> {
+            ServedSites.Served now = served.of(site);
+            // What was read before another thread's newer change must not undo it.
+            if (each.now.changedIn() >= now.changedIn()) {
+                if (now == each.before) {
+                    fresh.put(site, each.now);
+                } else {
+                    overtaken.add(site);
+                }
+            }
+        });
+        if (!fresh.isEmpty()) {
+            Map<String, Map<String, Map<String, Answer>>> answers = new HashMap<>();
+            fresh.forEach((site, now) -> answers.put(site, now.answers()));
+            Map<String, Optional<HostRoutes>> change = served.changes(answers, true);
+            edge.exchange(routes -> routes.with(change));
+            fresh.forEach(served::put);
         }
-        Map<String, Map<String, Map<String, Answer>>> answers = new HashMap<>();
-        fresh.forEach((site, now) -> answers.put(site, now.answers()));
-        Map<String, Optional<HostRoutes>> change = served.changes(answers, true);
-        edge.exchange(routes -> routes.with(change));
-        Map<String, ServedSites.Served> before = new HashMap<>();
-        fresh.forEach((site, now) -> before.put(site, served.put(site, now)));
-        return before;
+        return overtaken;
     }
 }

@@ -5,12 +5,15 @@ import evenharbor.core.harbor.route.HostRoutes;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 
 /** What answers at each host name and path, over all sites: a site may live under a path of another's name. */
 final class ServedSites {
 
-    private final Map<String, Served> served = new HashMap<>();
+    /** Read by whoever compiles a site, while others are exchanged. */
+    private final Map<String, Served> served = new ConcurrentHashMap<>();
+
     private final Map<String, Map<String, Answer>> byHost = new HashMap<>();
 
     /**
@@ -29,10 +32,9 @@ final class ServedSites {
         return served.getOrDefault(siteId, Served.NOTHING);
     }
 
-    /** Notes what is served of a site. @return what was before */
-    Served put(String siteId, Served now) {
-        Served before = served.put(siteId, now);
-        return before == null ? Served.NOTHING : before;
+    /** Notes what is served of a site. */
+    void put(String siteId, Served now) {
+        served.put(siteId, now);
     }
 
     /**

@@ -5,8 +5,10 @@ import evenharbor.app.common.problem.ProblemType;
 import evenharbor.app.common.transaction.DatabaseTime;
 import java.time.Clock;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 import java.util.function.IntSupplier;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -36,7 +38,7 @@ public class Quotas {
         refuse(
                 accountId,
                 limits.sites(),
-                () -> count("select count(*) from site where account_id = ?", accountId) + 1,
+                () -> sites(accountId) + 1,
                 "site",
                 "sites",
                 "Delete one for good, or ask whoever runs this harbor for more.");
@@ -53,11 +55,7 @@ public class Quotas {
                 accountId,
                 limits.names(),
                 () -> {
-                    Set<String> names = new HashSet<>(
-                            db.sql("select distinct host from site_address where account_id = ? and held_until is null")
-                                    .param(accountId)
-                                    .query(String.class)
-                                    .list());
+                    Set<String> names = names(accountId);
                     // Who has too many since the limit was lowered may go on with those.
                     return names.addAll(hosts) ? names.size() : 0;
                 },
@@ -72,15 +70,61 @@ public class Quotas {
         refuse(
                 accountId,
                 limits.sendsPerDay(),
-                () -> count(
-                                "select count(*) from host_job j join site s on s.id = j.site_id where s.account_id = ?"
-                                        + " and j.kind = 'PUBLISH' and j.started_at > ?",
-                                accountId,
-                                DatabaseTime.of(clock.instant().minus(DAY)))
-                        + 1,
+                () -> sends(accountId) + 1,
                 "publish to hosts in a day",
                 "publishes to hosts in a day",
                 "Try again later, or ask whoever runs this harbor for more.");
+    }
+
+    /** What is counted. */
+    enum Kind {
+        SITES,
+        NAMES,
+        SENDS_PER_DAY
+    }
+
+    /**
+     * How much an account uses of what it may have.
+     *
+     * @param used how many there are now
+     * @param limit how many there may be
+     */
+    record QuotaUse(Kind kind, int used, int limit) {}
+
+    /** Where there is a limit, how much of it an account uses. */
+    @Transactional(readOnly = true)
+    public List<QuotaUse> uses(String accountId) {
+        List<QuotaUse> all = new ArrayList<>();
+        use(all, Kind.SITES, limits.sites(), () -> sites(accountId));
+        use(all, Kind.NAMES, limits.names(), () -> names(accountId).size());
+        use(all, Kind.SENDS_PER_DAY, limits.sendsPerDay(), () -> sends(accountId));
+        return all;
+    }
+
+    private static void use(List<QuotaUse> all, Kind kind, int limit, IntSupplier used) {
+        if (limit > 0) {
+            all.add(new QuotaUse(kind, used.getAsInt(), limit));
+        }
+    }
+
+    private int sites(String accountId) {
+        return count("select count(*) from site where account_id = ?", accountId);
+    }
+
+    private Set<String> names(String accountId) {
+        return new HashSet<>(
+                db.sql("select distinct host from site_address where account_id = ? and held_until is null")
+                        .param(accountId)
+                        .query(String.class)
+                        .list());
+    }
+
+    private int sends(String accountId) {
+        return count(
+                "select count(*) from host_job j join site s on s.id = j.site_id where s.account_id = ?"
+                        + " and j.kind = 'PUBLISH' and j.started_at > ?",
+                accountId,
+                DatabaseTime.of(clock.instant().minus(DAY)));
     }
 
     private int count(String sql, Object... parameters) {

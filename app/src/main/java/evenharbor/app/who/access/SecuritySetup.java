@@ -26,6 +26,13 @@ import org.springframework.security.web.util.matcher.RequestMatcher;
 @Configuration
 public class SecuritySetup {
 
+    /** In KiB. */
+    private static final int LEAST_PASSWORD_MEMORY = 8_192;
+
+    private static final int SALT_BYTES = 16;
+    private static final int HASH_BYTES = 32;
+    private static final int ROUNDS = 2;
+
     private static final String SIGN_IN_NEEDED = """
             {"type":"/problems/sign-in-needed","title":"Sign in to go on","status":401,\
             "detail":"You are signed out. Nothing was changed. Sign in to go on."}""";
@@ -34,9 +41,14 @@ public class SecuritySetup {
             {"type":"/problems/forged","title":"This page is out of date","status":403,\
             "detail":"The page was opened before you signed in, or in another window. Nothing was changed. Load it again."}""";
 
+    /** Argon2id (RFC 9106). What was kept with other numbers is read by those. */
     @Bean
-    PasswordEncoder passwordEncoder() {
-        return Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8();
+    PasswordEncoder passwordEncoder(AccessProperties access, HarborProperties harbor) {
+        if (access.passwordMemory() < LEAST_PASSWORD_MEMORY && !harbor.practice()) {
+            throw new IllegalStateException("Even Harbor was not started: harbor.access.password-memory is "
+                    + access.passwordMemory() + " and has to be at least " + LEAST_PASSWORD_MEMORY + ".");
+        }
+        return new Argon2PasswordEncoder(SALT_BYTES, HASH_BYTES, 1, access.passwordMemory(), ROUNDS);
     }
 
     @Bean

@@ -17,8 +17,9 @@ class ClockPartTest {
                 "0    |",
                 "2    |",
                 "-2   |",
-                "90.5 | is 90 seconds ahead of the database's",
-                "-90.5| seconds behind the database's",
+                "10   | is ahead of the database's by more than 3 seconds.",
+                "90.5 | is ahead of the database's by more than 30 seconds.",
+                "-4000| is behind the database's by more than an hour.",
             })
     void aClockThatIsWrongIsTold(double seconds, String words) {
         ClockPart part = new ClockPart(

@@ -17,7 +17,7 @@ class InvitationsTest {
     private final JdbcClient db = harbor.bean(JdbcClient.class);
 
     private Invitations where(AccessProperties.SignUp signUp) {
-        return new Invitations(new AccessProperties(signUp), harbor.bean(CredentialEvents.class), db);
+        return new Invitations(new AccessProperties(signUp, 0), harbor.bean(CredentialEvents.class), db);
     }
 
     private String made(Invitations invitations) {

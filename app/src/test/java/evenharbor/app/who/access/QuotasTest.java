@@ -43,6 +43,23 @@ class QuotasTest {
     }
 
     @Test
+    void whoHasALimitSeesHowMuchOfItIsUsed() {
+        person.live("quota-seen");
+        person.site("Without a name");
+        ask(
+                5,
+                (quotas, account) -> assertThat(quotas.uses(account))
+                        .containsExactly(
+                                new Quotas.QuotaUse(Quotas.Kind.SITES, 2, 5),
+                                new Quotas.QuotaUse(Quotas.Kind.NAMES, 1, 5),
+                                new Quotas.QuotaUse(Quotas.Kind.SENDS_PER_DAY, 0, 5)));
+        ask(0, (quotas, account) -> assertThat(quotas.uses(account)).isEmpty());
+        assertThat(person.get("/api/account/quotas").is(200).json())
+                .describedAs("no limit is set here")
+                .isEmpty();
+    }
+
+    @Test
     void whatIsThereIsCountedAndOneMoreIsRefusedInWords() {
         person.live("quota-one");
         String second = person.live("quota-two");
