@@ -221,10 +221,6 @@ public class Checks {
     }
 
     private void remember(AddressProbe.Seeing seeing, AddressCheck before, AddressCheck check) {
-        if (!check.changedAt.equals(before.changedAt)) {
-            // Something changed while it was looked at, so that what was seen says nothing; it is due again.
-            return;
-        }
         Instant now = clock.instant();
         Ladder.State state = seeing.ladder().state();
         boolean worse = check.state == Ladder.State.OK && state == Ladder.State.FAILED;
